@@ -1,0 +1,230 @@
+package org.zephyrmist.core.cartridge;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.zephyrmist.core.cartridge.Manifest.Node;
+import org.zephyrmist.core.cartridge.Manifest.Resource;
+import org.zephyrmist.core.content.Content;
+import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.FileRef;
+import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Place;
+import org.zephyrmist.core.content.Rank;
+import org.zephyrmist.core.content.Timing;
+import org.zephyrmist.core.content.Visibility;
+
+/**
+ * Reads one package. Keys follow from the identifiers in the manifest, so the same package always
+ * gives the same items. Files go to the intake as streams; of pages and descriptions only one at a
+ * time is in memory.
+ */
+public final class CartridgeReader {
+  private static final String MANIFEST = "imsmanifest.xml";
+  private final Archive archive;
+  private final Manifest manifest;
+  private final Intake intake;
+  private final Findings findings;
+  private final Map<String, FileRef> files = new HashMap<>();
+  private final Map<String, ItemKey> firstItemOf = new HashMap<>();
+  private final Map<String, ItemKey> pageItems = new HashMap<>();
+  private final ResourceReader resources;
+  private int done;
+  private int total;
+
+  private CartridgeReader(Archive archive, Manifest manifest, Limits limits, Intake intake) {
+    this.archive = archive;
+    this.manifest = manifest;
+    this.intake = intake;
+    this.findings = new Findings(manifest.facts());
+    this.resources = new ResourceReader(archive, limits, files, pageItems, findings);
+  }
+
+  /**
+   * Reads the package into the intake.
+   *
+   * @throws CartridgeException if it is no readable package; what the intake took till then is to
+   *     be thrown away
+   */
+  public static ReadingReport read(Path file, Limits limits, Intake intake)
+      throws CartridgeException, IOException {
+    try (Archive archive = Archive.open(file, limits)) {
+      String at =
+          archive
+              .find(MANIFEST)
+              .orElseThrow(
+                  () ->
+                      new CartridgeException(
+                          "",
+                          "The archive has no imsmanifest.xml at its top, so it is not a Common"
+                              + " Cartridge.",
+                          "Export the course as a Common Cartridge; if the package lies in a"
+                              + " folder inside the ZIP, choose the package itself."));
+      Manifest manifest = Manifest.read(Xml.parse(at, archive.bytes(at, limits.xml())), limits);
+      return new CartridgeReader(archive, manifest, limits, intake).read();
+    } catch (Archive.TooLarge e) {
+      throw new CartridgeException(
+          e.name, e.getMessage(), "Do not use this package, or raise the limit for it.");
+    }
+  }
+
+  private ReadingReport read() throws CartridgeException, IOException {
+    Set<String> paths = new HashSet<>();
+    for (Resource r : manifest.resources().values()) {
+      paths.addAll(r.files());
+      r.href().ifPresent(paths::add);
+    }
+    total = archive.names().size() + manifest.resources().size();
+    findTargets(manifest.outline());
+    List<Resource> unplaced = unplaced();
+    keepFiles();
+    outline(manifest.outline(), Optional.empty());
+    unplaced(unplaced);
+    paths.stream()
+        .filter(p -> archive.find(p).isEmpty())
+        .sorted()
+        .forEach(p -> findings.dead(MANIFEST, "names " + p + ", which is not in the package"));
+    return findings.report(files.values());
+  }
+
+  /** Which page or resource is which item, before any text is read that refers to it. */
+  private void findTargets(List<Node> nodes) {
+    for (Node n : nodes) {
+      n.resource().map(manifest.resources()::get).ifPresent(r -> target(r, key(n)));
+      findTargets(n.children());
+    }
+  }
+
+  private void target(Resource r, ItemKey key) {
+    firstItemOf.putIfAbsent(r.id(), key);
+    r.href()
+        .filter(h -> !Paths.isPage(h) || isItem(r))
+        .ifPresent(h -> pageItems.putIfAbsent(h, key));
+  }
+
+  private static boolean isItem(Resource r) {
+    return ResourceType.of(r.type()).isPresent();
+  }
+
+  private static ItemKey key(Node n) {
+    return ItemKey.named("item " + n.id());
+  }
+
+  /** Resources in no item of the outline that are content of their own, not files of a page. */
+  private List<Resource> unplaced() {
+    List<Resource> all = new ArrayList<>();
+    for (Resource r : manifest.resources().values()) {
+      if (!firstItemOf.containsKey(r.id())) {
+        Optional<ResourceType> type = ResourceType.of(r.type());
+        boolean page =
+            type.equals(Optional.of(ResourceType.WEB_CONTENT))
+                && r.href().filter(Paths::isPage).isPresent();
+        boolean content =
+            type.isPresent()
+                && type.get() != ResourceType.WEB_CONTENT
+                && type.get() != ResourceType.ASSOCIATED_CONTENT;
+        if (page || content) {
+          all.add(r);
+          target(r, ItemKey.named("resource " + r.id()));
+        } else if (type.isEmpty()) {
+          findings.notUnderstood(r.id(), "resource of type " + r.type() + "; its files are kept");
+        }
+      }
+    }
+    return all;
+  }
+
+  /** Every file of the archive but the manifest is kept, once. */
+  private void keepFiles() throws IOException {
+    for (String name : archive.names()) {
+      if (!name.equalsIgnoreCase(MANIFEST)) {
+        try (InputStream in = archive.open(name)) {
+          files.put(name, intake.file(Paths.fileName(name), Paths.mediaType(name), in));
+        }
+      }
+      step(name);
+    }
+  }
+
+  private void step(String what) {
+    intake.progress(++done, total, what);
+  }
+
+  private void outline(List<Node> nodes, Optional<String> parent)
+      throws CartridgeException, IOException {
+    int rank = 0;
+    for (Node n : nodes) {
+      Place place = new Place(parent, Rank.nth(rank++));
+      Optional<Resource> r = n.resource().map(manifest.resources()::get);
+      if (n.resource().isPresent() && r.isEmpty()) {
+        findings.dead(n.title(), "points at resource " + n.resource().get() + ", which is missing");
+      }
+      if (r.isEmpty() || !n.children().isEmpty()) {
+        module(n, place, r);
+      } else {
+        emit(key(n), n.title(), r.get(), place);
+      }
+    }
+  }
+
+  /** An item with items below it; content of its own becomes its first item. */
+  private void module(Node n, Place place, Optional<Resource> own)
+      throws CartridgeException, IOException {
+    boolean ownContent = own.isPresent();
+    ItemKey key = ownContent ? ItemKey.named("module " + n.id()) : key(n);
+    boolean lost = n.resource().isPresent() && !ownContent && n.children().isEmpty();
+    if (lost) {
+      return;
+    }
+    take(key, title(n.title(), "Untitled module"), new Content.Module(), place, Visibility.SHOWN);
+    if (ownContent) {
+      emit(key(n), n.title(), own.get(), new Place(Optional.of(key.value()), "01"));
+    }
+    outline(n.children(), Optional.of(key.value()));
+  }
+
+  private void unplaced(List<Resource> all) throws CartridgeException, IOException {
+    int rank = manifest.outline().size();
+    for (Resource r : all) {
+      findings.unplaced();
+      emit(
+          ItemKey.named("resource " + r.id()),
+          "",
+          r,
+          new Place(Optional.empty(), Rank.nth(rank++)));
+    }
+  }
+
+  private void emit(ItemKey key, String title, Resource r, Place place)
+      throws CartridgeException, IOException {
+    Optional<ResourceReader.Read> read = resources.read(r, title);
+    step(title);
+    if (read.isEmpty()) {
+      return;
+    }
+    Visibility visibility = new Visibility(!r.instructorsOnly(), r.instructorsOnly());
+    String name = title(title, read.get().title());
+    if (r.instructorsOnly()) {
+      findings.instructorsOnly(name);
+    }
+    take(key, name, read.get().content(), place, visibility);
+  }
+
+  private void take(
+      ItemKey key, String title, Content content, Place place, Visibility visibility) {
+    findings.count(content);
+    intake.item(new Item(key, title, content, Timing.NONE, place, visibility, EditRule.ADAPTABLE));
+  }
+
+  private static String title(String first, String second) {
+    return !first.isBlank() ? first : !second.isBlank() ? second : "Untitled";
+  }
+}

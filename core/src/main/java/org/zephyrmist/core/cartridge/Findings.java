@@ -1,0 +1,75 @@
+package org.zephyrmist.core.cartridge;
+
+import java.net.URI;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.zephyrmist.core.cartridge.ReadingReport.Finding;
+import org.zephyrmist.core.content.Content;
+import org.zephyrmist.core.content.FileRef;
+import org.zephyrmist.core.content.Kind;
+
+/** Collects the report while the reading goes on. */
+final class Findings {
+  private final CartridgeFacts facts;
+  private final TreeMap<Kind, Integer> counts = new TreeMap<>();
+  private final TreeMap<String, Integer> hosts = new TreeMap<>();
+  private final List<String> instructorsOnly = new ArrayList<>();
+  private final List<Finding> notUnderstood = new ArrayList<>();
+  private final List<Finding> dead = new ArrayList<>();
+  private int unplaced;
+
+  Findings(CartridgeFacts facts) {
+    this.facts = facts;
+  }
+
+  void count(Content c) {
+    counts.merge(c.kind(), 1, Integer::sum);
+    if (c instanceof Content.ToolLink t) {
+      hosts.merge(host(t.address()), 1, Integer::sum);
+    }
+  }
+
+  private static String host(String address) {
+    try {
+      String host = URI.create(address).getHost();
+      return host == null ? address : host;
+    } catch (IllegalArgumentException e) {
+      return address;
+    }
+  }
+
+  void instructorsOnly(String title) {
+    instructorsOnly.add(title);
+  }
+
+  void notUnderstood(String where, String what) {
+    notUnderstood.add(new Finding(where, what));
+  }
+
+  void dead(String where, String what) {
+    dead.add(new Finding(where, what));
+  }
+
+  void unplaced() {
+    unplaced++;
+  }
+
+  ReadingReport report(Collection<FileRef> files) {
+    Map<String, Long> once = new HashMap<>();
+    files.forEach(f -> once.put(f.sha256(), f.size()));
+    return new ReadingReport(
+        facts,
+        counts,
+        once.size(),
+        once.values().stream().mapToLong(Long::longValue).sum(),
+        hosts,
+        List.copyOf(instructorsOnly),
+        List.copyOf(notUnderstood),
+        List.copyOf(dead),
+        unplaced);
+  }
+}

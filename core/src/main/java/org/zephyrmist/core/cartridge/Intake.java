@@ -1,0 +1,18 @@
+package org.zephyrmist.core.cartridge;
+
+import java.io.IOException;
+import java.io.InputStream;
+import org.zephyrmist.core.content.FileRef;
+import org.zephyrmist.core.content.Item;
+
+/** Takes what a reading finds, as it comes. */
+public interface Intake {
+  /** Keeps a file and says under which fingerprint. The stream is read to its end, not closed. */
+  FileRef file(String name, String mediaType, InputStream in) throws IOException;
+
+  /** Takes an item; modules come before what they hold. */
+  void item(Item item);
+
+  /** Tells how far the reading is. */
+  void progress(int done, int total, String what);
+}

@@ -1,0 +1,188 @@
+package org.zephyrmist.core.cartridge;
+
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import org.w3c.dom.Element;
+import org.zephyrmist.core.cartridge.Manifest.Resource;
+import org.zephyrmist.core.content.Content;
+import org.zephyrmist.core.content.FileRef;
+import org.zephyrmist.core.content.Grading;
+import org.zephyrmist.core.content.Html;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.References;
+
+/** Turns one resource into content. */
+final class ResourceReader {
+  /**
+   * @param title what the resource calls itself; may be empty
+   */
+  record Read(String title, Content content) {}
+
+  private final Archive archive;
+  private final Limits limits;
+  private final Map<String, FileRef> files;
+  private final Map<String, ItemKey> pageItems;
+  private final Findings findings;
+
+  ResourceReader(
+      Archive archive,
+      Limits limits,
+      Map<String, FileRef> files,
+      Map<String, ItemKey> pageItems,
+      Findings findings) {
+    this.archive = archive;
+    this.limits = limits;
+    this.files = files;
+    this.pageItems = pageItems;
+    this.findings = findings;
+  }
+
+  /** The content; nothing if its file is missing, which is reported. */
+  Optional<Read> read(Resource r, String title) throws CartridgeException, IOException {
+    Optional<ResourceType> type = ResourceType.of(r.type());
+    Optional<String> path = r.href().flatMap(archive::find);
+    if (path.isEmpty() && r.inline().isEmpty()) {
+      findings.dead(
+          title.isBlank() ? r.id() : title,
+          r.href().map(h -> "its file " + h + " is missing").orElse("its resource has no file"));
+      return Optional.empty();
+    }
+    if (type.isEmpty()) {
+      findings.notUnderstood(title, "resource of type " + r.type() + "; kept as a file");
+    }
+    ResourceType known = type.orElse(ResourceType.ASSOCIATED_CONTENT);
+    if (known == ResourceType.WEB_CONTENT || known == ResourceType.ASSOCIATED_CONTENT) {
+      return path.map(p -> Paths.isPage(p) ? page(p) : file(p));
+    }
+    String name = path.orElse("imsmanifest.xml");
+    Element xml =
+        r.inline().isPresent()
+            ? r.inline().get()
+            : Xml.parse(name, archive.bytes(name, limits.xml()));
+    return Optional.of(
+        switch (known) {
+          case DISCUSSION -> discussion(xml, name);
+          case WEB_LINK -> webLink(xml, title);
+          case TOOL_LINK -> toolLink(xml, name, title);
+          case ASSIGNMENT -> assignment(xml, name);
+          case ASSESSMENT, QUESTION_BANK -> questions(known, xml, name, path);
+          case WEB_CONTENT, ASSOCIATED_CONTENT ->
+              throw new IllegalStateException("Read above: " + known);
+        });
+  }
+
+  private Read page(String path) {
+    try {
+      byte[] bytes = archive.bytes(path, limits.page());
+      Html.Body body = Html.body(new String(bytes, StandardCharsets.UTF_8));
+      return new Read(body.title(), new Content.Page(refer(body.html(), path)));
+    } catch (CartridgeException e) {
+      findings.notUnderstood(path, e.getMessage() + " Kept as a file.");
+      return file(path);
+    } catch (IOException e) {
+      throw new java.io.UncheckedIOException(e);
+    }
+  }
+
+  private Read file(String path) {
+    return new Read(Paths.fileName(path), new Content.File(files.get(path)));
+  }
+
+  private Read discussion(Element xml, String path) {
+    return new Read(Xml.text(xml, "title"), new Content.Discussion(text(xml, path, "text")));
+  }
+
+  private Read webLink(Element xml, String title) {
+    Optional<Element> url = Xml.child(xml, "url");
+    String address = url.map(u -> u.getAttribute("href").strip()).orElse("");
+    if (address.isEmpty()) {
+      findings.dead(title, "the link leads nowhere");
+    }
+    boolean window = url.filter(u -> u.getAttribute("target").equals("_blank")).isPresent();
+    return new Read(Xml.text(xml, "title"), new Content.WebLink(address, window));
+  }
+
+  /** LTI 1.1 link as in Common Cartridge: launch addresses and custom parameters. */
+  private Read toolLink(Element xml, String path, String title) {
+    String secure = Xml.text(xml, "secure_launch_url");
+    String address = secure.isEmpty() ? Xml.text(xml, "launch_url") : secure;
+    if (address.isEmpty()) {
+      findings.dead(title, "the tool link has no launch address");
+    }
+    TreeMap<String, String> parameters = new TreeMap<>();
+    Xml.child(xml, "custom")
+        .ifPresent(
+            c ->
+                Xml.children(c)
+                    .forEach(p -> parameters.put(p.getAttribute("name"), p.getTextContent())));
+    return new Read(
+        Xml.text(xml, "title"),
+        new Content.ToolLink(text(xml, path, "description"), address, parameters));
+  }
+
+  private Read assignment(Element xml, String path) {
+    String html = text(xml, path, "text");
+    Optional<Element> gradable = Xml.child(xml, "gradable");
+    Optional<BigDecimal> points =
+        gradable
+            .filter(g -> !g.getTextContent().strip().equals("false"))
+            .flatMap(g -> Qti.number(g.getAttribute("points_possible")));
+    return new Read(
+        Xml.text(xml, "title"),
+        new Content.Assignment(html, points.map(Grading::points).orElse(Grading.NONE)));
+  }
+
+  private Read questions(ResourceType type, Element xml, String name, Optional<String> path)
+      throws CartridgeException {
+    FileRef qti =
+        path.map(files::get)
+            .orElseThrow(
+                () ->
+                    new CartridgeException(
+                        name,
+                        "Questions stand in the manifest itself.",
+                        "Ask for an export with the questions in files of their own."));
+    Qti facts = Qti.read(xml);
+    Content content =
+        type == ResourceType.ASSESSMENT
+            ? new Content.Quiz(facts.presentation(), qti, facts.questions(), facts.grading())
+            : new Content.QuestionBank(qti, facts.questions());
+    return new Read(facts.title(), content);
+  }
+
+  private String text(Element xml, String path, String name) {
+    Optional<Element> e = Xml.child(xml, name);
+    String raw = e.map(x -> x.getTextContent().strip()).orElse("");
+    boolean plain = e.filter(x -> x.getAttribute("texttype").equals("text/plain")).isPresent();
+    return plain ? new org.jsoup.nodes.Element("p").text(raw).outerHtml() : refer(raw, path);
+  }
+
+  /** Addresses become references to files and items of the package. */
+  private String refer(String html, String path) {
+    return Html.mapAddresses(html, a -> address(a, path));
+  }
+
+  private String address(String address, String path) {
+    Optional<String> target = Paths.resolve(address, path);
+    if (target.isEmpty()) {
+      return address;
+    }
+    Optional<String> found =
+        archive.find(target.get()).or(() -> archive.find("web_resources/" + target.get()));
+    if (found.isEmpty()) {
+      findings.dead(path, "refers to " + target.get() + ", which is not in the package");
+      return address;
+    }
+    String fragment = References.fragment(address);
+    ItemKey item = pageItems.get(found.get());
+    if (item != null && !Paths.mediaType(found.get()).startsWith("image/")) {
+      return References.item(item, fragment);
+    }
+    FileRef file = files.get(found.get());
+    return file == null ? address : References.file(file.sha256(), file.name(), fragment);
+  }
+}

@@ -1,0 +1,157 @@
+package org.zephyrmist.core.content;
+
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.SortedMap;
+import java.util.TreeMap;
+
+/** What an item is, by kind. Text is HTML in the canonical form of {@link Html#canonical}. */
+public sealed interface Content {
+  Kind kind();
+
+  /** A part of the outline that holds other items. */
+  record Module() implements Content {
+    @Override
+    public Kind kind() {
+      return Kind.MODULE;
+    }
+  }
+
+  record Page(String html) implements Content {
+    public Page {
+      html = Html.canonical(html);
+    }
+
+    @Override
+    public Kind kind() {
+      return Kind.PAGE;
+    }
+  }
+
+  record File(FileRef file) implements Content {
+    @Override
+    public Kind kind() {
+      return Kind.FILE;
+    }
+  }
+
+  record WebLink(String address, boolean newWindow) implements Content {
+    @Override
+    public Kind kind() {
+      return Kind.WEB_LINK;
+    }
+  }
+
+  /** A launch of an external tool (LTI). */
+  record ToolLink(String html, String address, SortedMap<String, String> parameters)
+      implements Content {
+    public ToolLink {
+      html = Html.canonical(html);
+      parameters = new TreeMap<>(parameters);
+    }
+
+    @Override
+    public Kind kind() {
+      return Kind.TOOL_LINK;
+    }
+  }
+
+  record Assignment(String html, Grading grading) implements Content {
+    public Assignment {
+      html = Html.canonical(html);
+    }
+
+    @Override
+    public Kind kind() {
+      return Kind.ASSIGNMENT;
+    }
+  }
+
+  record Discussion(String html) implements Content {
+    public Discussion {
+      html = Html.canonical(html);
+    }
+
+    @Override
+    public Kind kind() {
+      return Kind.DISCUSSION;
+    }
+  }
+
+  /** A quiz; its questions are kept as the QTI file they came in. */
+  record Quiz(String html, FileRef questions, int count, Grading grading) implements Content {
+    public Quiz {
+      html = Html.canonical(html);
+    }
+
+    @Override
+    public Kind kind() {
+      return Kind.QUIZ;
+    }
+  }
+
+  record QuestionBank(FileRef questions, int count) implements Content {
+    @Override
+    public Kind kind() {
+      return Kind.QUESTION_BANK;
+    }
+  }
+
+  record Rubric(List<Criterion> criteria) implements Content {
+    public Rubric {
+      criteria = List.copyOf(criteria);
+    }
+
+    @Override
+    public Kind kind() {
+      return Kind.RUBRIC;
+    }
+  }
+
+  /** One line of a rubric. */
+  record Criterion(String text, BigDecimal points) {
+    public Criterion {
+      points = Grading.plain(points);
+    }
+  }
+
+  record Outcome(String html) implements Content {
+    public Outcome {
+      html = Html.canonical(html);
+    }
+
+    @Override
+    public Kind kind() {
+      return Kind.OUTCOME;
+    }
+  }
+
+  record GradeCategory(Grading grading) implements Content {
+    @Override
+    public Kind kind() {
+      return Kind.GRADE_CATEGORY;
+    }
+  }
+
+  record Announcement(String html) implements Content {
+    public Announcement {
+      html = Html.canonical(html);
+    }
+
+    @Override
+    public Kind kind() {
+      return Kind.ANNOUNCEMENT;
+    }
+  }
+
+  record GroupSet(List<String> groups) implements Content {
+    public GroupSet {
+      groups = List.copyOf(groups);
+    }
+
+    @Override
+    public Kind kind() {
+      return Kind.GROUP_SET;
+    }
+  }
+}

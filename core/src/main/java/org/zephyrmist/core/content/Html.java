@@ -1,0 +1,220 @@
+package org.zephyrmist.core.content;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.function.UnaryOperator;
+import org.jsoup.Jsoup;
+import org.jsoup.nodes.Attribute;
+import org.jsoup.nodes.Comment;
+import org.jsoup.nodes.Document;
+import org.jsoup.nodes.Element;
+import org.jsoup.nodes.Node;
+import org.jsoup.nodes.TextNode;
+import org.jsoup.safety.Safelist;
+
+/** HTML fragments: one canonical text, references, safe text, plain text. */
+public final class Html {
+  /** Attributes that hold one address. */
+  private static final Map<String, String> ADDRESSES =
+      Map.of(
+          "href", "[href]",
+          "src", "[src]",
+          "data", "object[data]",
+          "poster", "[poster]",
+          "longdesc", "[longdesc]",
+          "background", "[background]");
+
+  private static final Safelist SAFE =
+      Safelist.relaxed()
+          .addTags(
+              "article",
+              "section",
+              "header",
+              "footer",
+              "main",
+              "aside",
+              "figure",
+              "figcaption",
+              "details",
+              "summary",
+              "hr",
+              "audio",
+              "video",
+              "source",
+              "track",
+              "mark",
+              "time",
+              "abbr",
+              "kbd",
+              "samp",
+              "var",
+              "ins",
+              "del",
+              "s",
+              "bdi",
+              "bdo",
+              "wbr")
+          .addAttributes(":all", "class", "id", "title", "lang", "dir", "role", "aria-label")
+          .addAttributes("a", "target", "rel")
+          .addAttributes("audio", "src", "controls")
+          .addAttributes("video", "src", "controls", "poster", "width", "height")
+          .addAttributes("source", "src", "type")
+          .addAttributes("track", "src", "kind", "srclang", "label")
+          .addAttributes("td", "headers")
+          .removeProtocols("a", "href", "ftp")
+          .addProtocols("a", "href", "#", "http", "https", "mailto", "tel", "zref")
+          .addProtocols("img", "src", "http", "https", "zref")
+          .addProtocols("audio", "src", "http", "https", "zref")
+          .addProtocols("video", "src", "http", "https", "zref")
+          .addProtocols("video", "poster", "http", "https", "zref")
+          .addProtocols("source", "src", "http", "https", "zref")
+          .addProtocols("track", "src", "http", "https", "zref");
+
+  private Html() {}
+
+  /**
+   * One text for what means the same: names in lower case, attributes sorted, white space outside
+   * {@code pre} folded, none at the edges of blocks, comments gone. Idempotent.
+   */
+  public static String canonical(String html) {
+    if (html.isBlank()) {
+      return "";
+    }
+    Document doc = parse(html);
+    tidy(doc.body(), false);
+    return doc.body().html();
+  }
+
+  /** The body of a whole page, and its head's title if it has one. */
+  public static Body body(String page) {
+    Document doc = Jsoup.parse(page);
+    return new Body(doc.title(), doc.body().html());
+  }
+
+  /**
+   * @param title may be empty
+   * @param html what stands in the body
+   */
+  public record Body(String title, String html) {}
+
+  /** The same text with every address replaced; an unchanged address may be returned. */
+  public static String mapAddresses(String html, UnaryOperator<String> map) {
+    if (html.isEmpty()) {
+      return html;
+    }
+    Document doc = parse(html);
+    ADDRESSES.forEach(
+        (name, query) -> {
+          for (Element e : doc.body().select(query)) {
+            e.attr(name, map.apply(e.attr(name)));
+          }
+        });
+    return canonicalBody(doc);
+  }
+
+  /** All addresses, in the order of the text. */
+  public static List<String> addresses(String html) {
+    List<String> all = new ArrayList<>();
+    mapAddresses(
+        html,
+        a -> {
+          all.add(a);
+          return a;
+        });
+    return all;
+  }
+
+  /** What may be shown or written to a shell: no script, handler, frame, style or odd address. */
+  public static String safe(String html) {
+    return html.isEmpty()
+        ? html
+        : canonical(
+            Jsoup.clean(html, "", SAFE.preserveRelativeLinks(true), settings(new Document(""))));
+  }
+
+  /** The words alone, one space between them. */
+  public static String text(String html) {
+    return parse(html).body().text();
+  }
+
+  private static String canonicalBody(Document doc) {
+    tidy(doc.body(), false);
+    return doc.body().html();
+  }
+
+  private static Document parse(String html) {
+    Document doc = Jsoup.parseBodyFragment(html);
+    doc.outputSettings(settings(doc));
+    return doc;
+  }
+
+  private static Document.OutputSettings settings(Document doc) {
+    return doc.outputSettings().prettyPrint(false).charset("UTF-8");
+  }
+
+  private static void tidy(Element e, boolean pre) {
+    sortAttributes(e);
+    boolean keep = pre || e.nameIs("pre") || e.nameIs("textarea");
+    for (Node child : new ArrayList<>(e.childNodes())) {
+      if (child instanceof Comment) {
+        child.remove();
+      } else if (child instanceof Element inner) {
+        tidy(inner, keep);
+      }
+    }
+    if (!keep) {
+      joinTexts(e);
+      for (TextNode t : new ArrayList<>(e.textNodes())) {
+        fold(t);
+      }
+    }
+  }
+
+  /** Removing a comment may leave two texts side by side. */
+  private static void joinTexts(Element e) {
+    TextNode last = null;
+    for (Node n : new ArrayList<>(e.childNodes())) {
+      if (n instanceof TextNode t && last != null) {
+        last.text(last.getWholeText() + t.getWholeText());
+        t.remove();
+      } else {
+        last = n instanceof TextNode t ? t : null;
+      }
+    }
+  }
+
+  private static void fold(TextNode t) {
+    String s = t.getWholeText().replaceAll("[ \\t\\n\\r\\f]+", " ");
+    if (edge(t.previousSibling(), t)) {
+      s = s.replaceFirst("^ ", "");
+    }
+    if (edge(t.nextSibling(), t)) {
+      s = s.replaceFirst(" $", "");
+    }
+    if (s.isEmpty()) {
+      t.remove();
+    } else {
+      t.text(s);
+    }
+  }
+
+  private static boolean edge(Node beside, TextNode t) {
+    return beside == null
+        ? t.parent() != null && t.parent().isBlock()
+        : beside instanceof Element e && (e.isBlock() || e.nameIs("br"));
+  }
+
+  private static void sortAttributes(Element e) {
+    if (e.attributesSize() < 2) {
+      return;
+    }
+    TreeMap<String, String> sorted = new TreeMap<>();
+    for (Attribute a : e.attributes()) {
+      sorted.put(a.getKey(), a.getValue());
+    }
+    e.clearAttributes();
+    sorted.forEach(e::attr);
+  }
+}

@@ -1,0 +1,46 @@
+package org.zephyrmist.core.content;
+
+/**
+ * One piece of content.
+ *
+ * @param title as people see it; never blank
+ */
+public record Item(
+    ItemKey key,
+    String title,
+    Content content,
+    Timing timing,
+    Place place,
+    Visibility visibility,
+    EditRule rule) {
+  public Item {
+    title = title.strip().replaceAll("\\s+", " ");
+    if (title.isEmpty()) {
+      throw new IllegalArgumentException("An item has a title");
+    }
+  }
+
+  public Kind kind() {
+    return content.kind();
+  }
+
+  public Item withTitle(String to) {
+    return new Item(key, to, content, timing, place, visibility, rule);
+  }
+
+  public Item withContent(Content to) {
+    return new Item(key, title, to, timing, place, visibility, rule);
+  }
+
+  public Item withPlace(Place to) {
+    return new Item(key, title, content, timing, to, visibility, rule);
+  }
+
+  public Item withVisibility(Visibility to) {
+    return new Item(key, title, content, timing, place, to, rule);
+  }
+
+  public Item withTiming(Timing to) {
+    return new Item(key, title, content, to, place, visibility, rule);
+  }
+}

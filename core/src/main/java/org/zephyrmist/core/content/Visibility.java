@@ -1,0 +1,11 @@
+package org.zephyrmist.core.content;
+
+/**
+ * Who sees an item.
+ *
+ * @param shown false: hidden until someone shows it
+ * @param instructorsOnly meant for instructors, never for students
+ */
+public record Visibility(boolean shown, boolean instructorsOnly) {
+  public static final Visibility SHOWN = new Visibility(true, false);
+}

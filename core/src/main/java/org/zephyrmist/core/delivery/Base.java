@@ -1,0 +1,30 @@
+package org.zephyrmist.core.delivery;
+
+import java.util.List;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.Fingerprints;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
+
+/**
+ * What was last delivered of an item, from its receipt.
+ *
+ * @param id the platform's own id of it
+ * @param sent what the version said
+ * @param shown what the shell showed after writing; later comparisons start from it, so a platform
+ *     that tidies a text never looks like a change by an instructor
+ */
+public record Base(
+    ItemKey key, Kind kind, String title, String id, Fingerprints sent, Fingerprints shown) {
+  /**
+   * The base of a twin taken as ours. Where it stands, when it is due and who sees it is the
+   * section's from the start; wording, grading and launch that differ count as changed there.
+   */
+  public static Base adopted(Meant m, Held s) {
+    Fingerprints shown = m.aspects();
+    for (Aspect a : List.of(Aspect.PLACE, Aspect.TIMING, Aspect.VISIBILITY)) {
+      shown = shown.with(a, s.aspects().get(a));
+    }
+    return new Base(m.key(), m.kind(), m.title(), s.id(), m.aspects(), shown);
+  }
+}

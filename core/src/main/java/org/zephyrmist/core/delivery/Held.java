@@ -1,0 +1,21 @@
+package org.zephyrmist.core.delivery;
+
+import java.util.Optional;
+import org.zephyrmist.core.content.Fingerprints;
+import org.zephyrmist.core.content.Kind;
+
+/**
+ * An item that the shell holds, as read.
+ *
+ * @param id the platform's own id of it
+ * @param parent the platform's id of the module it stands in; none at the top
+ * @param aspects in our canonical form, with our keys where an item is ours
+ * @param studentWork whether students have handed in work on it
+ */
+public record Held(
+    String id,
+    Kind kind,
+    String title,
+    Optional<String> parent,
+    Fingerprints aspects,
+    boolean studentWork) {}

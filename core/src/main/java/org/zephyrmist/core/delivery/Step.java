@@ -1,0 +1,77 @@
+package org.zephyrmist.core.delivery;
+
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
+
+/**
+ * What a delivery does with one item in one section.
+ *
+ * @param kind of the step
+ * @param id the platform's id of the item, where the shell holds it
+ * @param aspects what happens to each aspect; empty for a step that is not about aspects
+ * @param writes the aspects that are written
+ * @param reason why, in one sentence
+ */
+public record Step(
+    ItemKey key,
+    Kind itemKind,
+    String title,
+    StepKind kind,
+    Optional<String> id,
+    Map<Aspect, AspectStep> aspects,
+    Set<Aspect> writes,
+    Reason reason) {
+  public Step {
+    aspects = Map.copyOf(aspects);
+    writes = java.util.Collections.unmodifiableSet(new TreeSet<>(writes));
+  }
+
+  /** Whether running the step changes the shell. */
+  public boolean moves() {
+    return switch (kind) {
+      case ADD, RETIRE -> true;
+      case UPDATE, CLASH, TWIN -> !writes.isEmpty();
+      case SAME, KEEP, BLOCKED -> false;
+    };
+  }
+
+  /** What happens to one aspect. */
+  public enum AspectStep {
+    SAME,
+    UPDATE,
+    KEEP,
+    CLASH_KEPT,
+    CLASH_OVERWRITTEN,
+    BLOCKED
+  }
+
+  /** Why a step is what it is. */
+  public enum Reason {
+    EQUAL,
+    NEW_IN_VERSION,
+    VERSION_MOVED,
+    CHANGED_HERE,
+    BOTH_MOVED,
+    FIXED_PUT_BACK,
+    STARTER_BELONGS_TO_SECTION,
+    ALIKE_ADOPTED,
+    ALIKE_LEFT,
+    ALIKE_ADDED_BESIDE,
+    REMOVED_HERE,
+    GONE_FROM_VERSION,
+    GONE_BUT_CHANGED_HERE,
+    GONE_BUT_HOLDS_OTHERS,
+    ALREADY_GONE,
+    STUDENT_WORK
+  }
+
+  static boolean overwrites(EditRule rule, Choices choices) {
+    return rule == EditRule.FIXED || choices.clash() == Choices.Clash.TAKE_VERSION;
+  }
+}

@@ -1,0 +1,53 @@
+package org.zephyrmist.core.delivery;
+
+import java.util.EnumMap;
+import java.util.Map;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.core.content.Fingerprints;
+import org.zephyrmist.core.delivery.Step.AspectStep;
+
+/** Base, section and master, aspect by aspect. */
+final class ThreeWay {
+  private ThreeWay() {}
+
+  static Map<Aspect, AspectStep> of(Meant m, Base b, Held s, Choices choices) {
+    EnumMap<Aspect, AspectStep> map = new EnumMap<>(Aspect.class);
+    for (Aspect a : Aspect.values()) {
+      map.put(a, aspect(a, m, b, s.aspects(), choices));
+    }
+    if (s.studentWork() && writes(map.get(Aspect.GRADING))) {
+      map.put(Aspect.GRADING, AspectStep.BLOCKED);
+    }
+    return map;
+  }
+
+  private static AspectStep aspect(Aspect a, Meant m, Base b, Fingerprints s, Choices choices) {
+    Fingerprint here = s.get(a);
+    boolean changedHere = !here.equals(b.shown().get(a));
+    boolean masterMoved = !m.aspects().get(a).equals(b.sent().get(a));
+    if (m.aspects().get(a).equals(here) || (!changedHere && !masterMoved)) {
+      return AspectStep.SAME;
+    }
+    if (m.rule() == EditRule.STARTER) {
+      return AspectStep.KEEP;
+    }
+    if (!changedHere) {
+      return AspectStep.UPDATE;
+    }
+    if (m.rule() == EditRule.FIXED) {
+      return masterMoved ? AspectStep.CLASH_OVERWRITTEN : AspectStep.UPDATE;
+    }
+    if (!masterMoved) {
+      return AspectStep.KEEP;
+    }
+    return Step.overwrites(m.rule(), choices)
+        ? AspectStep.CLASH_OVERWRITTEN
+        : AspectStep.CLASH_KEPT;
+  }
+
+  static boolean writes(AspectStep step) {
+    return step == AspectStep.UPDATE || step == AspectStep.CLASH_OVERWRITTEN;
+  }
+}

@@ -1,0 +1,2 @@
+/** Rules and computation of Zephyrmist, by subject. No web, no database, no network. */
+package org.zephyrmist.core;

@@ -1,0 +1,202 @@
+package org.zephyrmist.core.content;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
+import net.jqwik.api.Assume;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
+import net.jqwik.api.constraints.IntRange;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+class ContentTest {
+  private static final FileRef FILE =
+      new FileRef(Fingerprint.of("x").hex(), "loads.pdf", "application/pdf", 12);
+
+  static Stream<Content> everyKind() {
+    Grading ten = Grading.points(new BigDecimal("10.0"));
+    return Stream.of(
+        new Content.Module(),
+        new Content.Page("<p>Count every lantern.</p>"),
+        new Content.File(FILE),
+        new Content.WebLink("https://example.org/gel", true),
+        new Content.ToolLink("", "https://tool.example/l", new TreeMap<>(Map.of("unit", "3"))),
+        new Content.Assignment("<p>Plot.</p>", ten),
+        new Content.Discussion("<p>Talk.</p>"),
+        new Content.Quiz("", FILE, 12, ten),
+        new Content.QuestionBank(FILE, 40),
+        new Content.Rubric(List.of(new Content.Criterion("Safe", BigDecimal.TEN))),
+        new Content.Outcome("<p>Works in a team.</p>"),
+        new Content.GradeCategory(Grading.NONE),
+        new Content.Announcement("<p>Welcome.</p>"),
+        new Content.GroupSet(List.of("North crew", "Quay crew")));
+  }
+
+  private static Item item(Content c) {
+    return new Item(
+        new ItemKey("k"),
+        "Reading: loads",
+        c,
+        new Timing(Optional.empty(), Optional.of("2026-09-14T23:59"), Optional.empty()),
+        new Place(Optional.of("week-3"), "08"),
+        Visibility.SHOWN,
+        EditRule.ADAPTABLE);
+  }
+
+  @ParameterizedTest
+  @MethodSource("everyKind")
+  void anItemOfEveryKindComesBackFromItsAspects(Content c) {
+    Item before = item(c);
+    Item after = AspectForms.item(before.key(), c.kind(), before.rule(), AspectForms.of(before));
+    assertThat(after).isEqualTo(before);
+  }
+
+  @Test
+  void aChangedTitleIsAChangedWordingAndNothingElse() {
+    Item i = item(new Content.Page("<p>a</p>"));
+    assertThat(
+            AspectForms.fingerprints(i)
+                .differing(AspectForms.fingerprints(i.withTitle("Reading: circuits"))))
+        .containsExactly(Aspect.WORDING);
+  }
+
+  @Test
+  void pointsOfTenAndOfTenPointZeroAreOneGrading() {
+    assertThat(Grading.points(new BigDecimal("10.00"))).isEqualTo(Grading.points(BigDecimal.TEN));
+  }
+
+  @Test
+  void attributeOrderWhiteSpaceAndCommentsDoNotChangeAPage() {
+    String a = "<P  class='x' id=\"y\">Count   every\n lantern</p>\n\n<ul> <li>one</li> </ul>";
+    String b = "<p id=y class=x>Count every lantern<!-- note --></p><ul><li>one</li></ul>";
+    assertThat(Html.canonical(a)).isEqualTo(Html.canonical(b));
+  }
+
+  @Test
+  void aSpaceBetweenWordsInDifferentTagsIsKept() {
+    assertThat(Html.canonical("<p><b>two</b> <i>words</i></p>"))
+        .isEqualTo("<p><b>two</b> <i>words</i></p>");
+  }
+
+  @Test
+  void whiteSpaceInPreformattedTextCounts() {
+    assertThat(Html.canonical("<pre>a  b</pre>")).isNotEqualTo(Html.canonical("<pre>a b</pre>"));
+  }
+
+  @Property(tries = 300)
+  void canonicalFormIsIdempotent(@ForAll("html") String html) {
+    String once = Html.canonical(html);
+    assertThat(Html.canonical(once)).isEqualTo(once);
+  }
+
+  @Property(tries = 300)
+  void whatIsSafeStaysAsItIs(@ForAll("html") String html) {
+    String once = Html.safe(html);
+    assertThat(Html.safe(once)).isEqualTo(once);
+  }
+
+  @Provide
+  Arbitrary<String> html() {
+    return Arbitraries.of(
+            "<p>",
+            "</p>",
+            "<b>",
+            "</b>",
+            " ",
+            "\n",
+            "words",
+            "&amp;",
+            "<ul><li>",
+            "</li></ul>",
+            "<!-- c -->",
+            "<pre>",
+            "</pre>",
+            "<a href='zref:item/k' id=q>",
+            "</a>",
+            "<br>",
+            "<script>x</script>",
+            "<table><tr><td>",
+            "</table>",
+            "<img src=x onerror=y>")
+        .list()
+        .ofMaxSize(12)
+        .map(l -> String.join("", l));
+  }
+
+  @Test
+  void scriptsHandlersAndOddAddressesAreNotSafe() {
+    String safe =
+        Html.safe(
+            "<p onclick=\"x()\" style=\"position:fixed\">Hi<script>x()</script>"
+                + "<a href=\"javascript:x()\">go</a><iframe src=\"https://e.example\"></iframe>"
+                + "<svg onload=x()></svg><a href=\"zref:item/k#part\">on</a></p>");
+    assertThat(safe).isEqualTo("<p>Hi<a>go</a><a href=\"zref:item/k#part\">on</a></p>");
+  }
+
+  @Test
+  void referencesLeadToFilesAndItemsWithTheirFragment() {
+    String sha = Fingerprint.of("pdf").hex();
+    String html =
+        "<a href=\""
+            + References.file(sha, "load table.pdf", "#page=2")
+            + "\">t</a>"
+            + "<a href=\""
+            + References.item(new ItemKey("k1"), "#top")
+            + "\">i</a>";
+    assertThat(References.files(html))
+        .containsExactly(new References.ToFile(sha, "load table.pdf", "#page=2"));
+    assertThat(References.resolve(html, f -> "/f/" + f.name(), i -> "/i/" + i.key() + i.fragment()))
+        .contains("href=\"/f/load table.pdf\"")
+        .contains("href=\"/i/k1#top\"");
+  }
+
+  @Property
+  void packedFingerprintsComeBack(@ForAll String wording, @ForAll String launch) {
+    Fingerprints f =
+        AspectForms.fingerprints(item(new Content.Page("<p>a</p>")))
+            .with(Aspect.WORDING, Fingerprint.of(wording))
+            .with(Aspect.LAUNCH, Fingerprint.of(launch));
+    assertThat(Fingerprints.unpack(f.pack())).isEqualTo(f);
+  }
+
+  @Property
+  void ARankIsFoundBetweenAnyTwo(@ForAll("ranks") String a, @ForAll("ranks") String b) {
+    Assume.that(!a.equals(b));
+    String low = a.compareTo(b) < 0 ? a : b;
+    String high = a.compareTo(b) < 0 ? b : a;
+    assertThat(Rank.between(low, high)).isGreaterThan(low).isLessThan(high).doesNotEndWith("0");
+    assertThat(Rank.between(high, "")).isGreaterThan(high);
+    assertThat(Rank.between("", low)).isLessThan(low);
+  }
+
+  @Provide
+  Arbitrary<String> ranks() {
+    return Arbitraries.strings()
+        .withCharRange('0', '9')
+        .withCharRange('a', 'z')
+        .ofMinLength(1)
+        .ofMaxLength(6)
+        .filter(s -> !s.endsWith("0"));
+  }
+
+  @Property
+  void ranksOfAListAreInItsOrder(@ForAll @IntRange(max = 50_000) int n) {
+    assertThat(Rank.nth(n)).isLessThan(Rank.nth(n + 1));
+  }
+
+  @Test
+  void anItemKeyOfStrangeCharactersIsRefused() {
+    assertThatThrownBy(() -> new ItemKey("../x")).isInstanceOf(IllegalArgumentException.class);
+  }
+}

@@ -1,0 +1,184 @@
+package org.zephyrmist.core.delivery;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import net.jqwik.api.Assume;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.core.content.Fingerprints;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
+
+/** Laws that hold for any version, shell, history and choice. */
+class PlannerPropertyTest {
+  /** A section in memory that carries plans out as a platform would. */
+  private static final class World {
+    final Random random;
+    final List<Meant> version = new ArrayList<>();
+    final Map<String, Held> shell = new LinkedHashMap<>();
+    final Map<ItemKey, Base> bases = new LinkedHashMap<>();
+    final Choices choices;
+    int next;
+
+    World(long seed) {
+      random = new Random(seed);
+      choices = new Choices(pick(Choices.Clash.values()), pick(Choices.Twin.values()));
+      int n = random.nextInt(12);
+      for (int i = 0; i < n; i++) {
+        ItemKey key = new ItemKey("k" + i);
+        Kind kind = pick(Kind.PAGE, Kind.ASSIGNMENT, Kind.MODULE);
+        Fingerprints m = any();
+        if (random.nextInt(5) > 0) {
+          version.add(
+              new Meant(
+                  key,
+                  kind,
+                  "T" + random.nextInt(4),
+                  pick(EditRule.values()),
+                  Optional.empty(),
+                  m));
+        }
+        if (random.nextBoolean()) {
+          Fingerprints sent = random.nextBoolean() ? m : any();
+          Fingerprints shown = random.nextBoolean() ? sent : any();
+          String id = "p" + next++;
+          bases.put(key, new Base(key, kind, "T", id, sent, shown));
+          if (random.nextInt(4) > 0) {
+            Fingerprints s = random.nextBoolean() ? shown : any();
+            shell.put(id, new Held(id, kind, "T", Optional.empty(), s, random.nextInt(5) == 0));
+          }
+        }
+      }
+      for (int i = random.nextInt(4); i > 0; i--) {
+        String id = "own" + i;
+        shell.put(
+            id,
+            new Held(
+                id,
+                pick(Kind.PAGE, Kind.ASSIGNMENT),
+                "T" + random.nextInt(4),
+                Optional.empty(),
+                any(),
+                false));
+      }
+    }
+
+    @SafeVarargs
+    final <T> T pick(T... all) {
+      return all[random.nextInt(all.length)];
+    }
+
+    Fingerprints any() {
+      EnumMap<Aspect, Fingerprint> map = new EnumMap<>(Aspect.class);
+      for (Aspect a : Aspect.values()) {
+        map.put(a, Fingerprint.of("v" + random.nextInt(2)));
+      }
+      return Fingerprints.of(map);
+    }
+
+    List<Step> plan() {
+      return Planner.plan(version, List.copyOf(shell.values()), bases, choices);
+    }
+
+    void apply(List<Step> steps) {
+      Map<ItemKey, Meant> meant = new LinkedHashMap<>();
+      version.forEach(m -> meant.put(m.key(), m));
+      for (Step s : steps) {
+        Meant m = meant.get(s.key());
+        switch (s.kind()) {
+          case ADD -> put(m, "p" + next++, m.aspects());
+          case UPDATE, CLASH -> {
+            Held h = shell.get(s.id().orElseThrow());
+            Fingerprints now = h.aspects();
+            for (Aspect a : s.writes()) {
+              now = now.with(a, m.aspects().get(a));
+            }
+            Base old = bases.get(s.key());
+            Fingerprints shown = old.shown();
+            Fingerprints sent = old.sent();
+            for (Aspect a : s.writes()) {
+              shown = shown.with(a, now.get(a));
+              sent = sent.with(a, m.aspects().get(a));
+            }
+            shell.put(
+                h.id(), new Held(h.id(), h.kind(), h.title(), h.parent(), now, h.studentWork()));
+            bases.put(s.key(), new Base(s.key(), h.kind(), h.title(), h.id(), sent, shown));
+          }
+          case TWIN -> {
+            if (choices.twin() == Choices.Twin.ADOPT) {
+              Held h = shell.get(s.id().orElseThrow());
+              Fingerprints now = h.aspects();
+              for (Aspect a : s.writes()) {
+                now = now.with(a, m.aspects().get(a));
+              }
+              h = new Held(h.id(), h.kind(), h.title(), h.parent(), now, h.studentWork());
+              shell.put(h.id(), h);
+              bases.put(s.key(), Base.adopted(m, h));
+            }
+          }
+          case RETIRE -> {
+            shell.remove(s.id().orElseThrow());
+            bases.remove(s.key());
+          }
+          case KEEP, SAME, BLOCKED -> {}
+        }
+      }
+    }
+
+    private void put(Meant m, String id, Fingerprints f) {
+      shell.put(id, new Held(id, m.kind(), m.title(), Optional.empty(), f, false));
+      bases.put(m.key(), new Base(m.key(), m.kind(), m.title(), id, f, f));
+    }
+  }
+
+  @Property
+  void theSameInputGivesTheSamePlan(@ForAll long seed) {
+    assertThat(new World(seed).plan()).isEqualTo(new World(seed).plan());
+  }
+
+  @Property
+  void afterAPlanIsCarriedOutNothingMoves(@ForAll long seed) {
+    World w = new World(seed);
+    w.apply(w.plan());
+    assertThat(w.plan()).noneMatch(Step::moves);
+  }
+
+  @Property
+  void withoutFixedItemsNothingOfTheSectionsOwnIsTouched(@ForAll long seed) {
+    World w = new World(seed);
+    Map<String, Held> own = new LinkedHashMap<>(w.shell);
+    w.bases.values().forEach(b -> own.remove(b.id()));
+    boolean someFixed = w.version.stream().anyMatch(m -> m.rule() == EditRule.FIXED);
+    Assume.that(!someFixed);
+    w.apply(w.plan());
+    assertThat(w.shell).containsAllEntriesOf(own);
+  }
+
+  @Property
+  void studentWorkIsNeverRemovedNorItsGradingChanged(@ForAll long seed) {
+    World w = new World(seed);
+    Map<String, Held> before = new LinkedHashMap<>(w.shell);
+    w.apply(w.plan());
+    before.values().stream()
+        .filter(Held::studentWork)
+        .forEach(
+            h ->
+                assertThat(w.shell.get(h.id()).aspects().get(Aspect.GRADING))
+                    .isEqualTo(h.aspects().get(Aspect.GRADING)));
+  }
+
+  @Property
+  void everyItemOfTheVersionHasOneStepAtTheMost(@ForAll long seed) {
+    assertThat(new World(seed).plan()).extracting(Step::key).doesNotHaveDuplicates();
+  }
+}
