@@ -50,3 +50,9 @@ create table answer (
   shell_id text not null references shell on delete cascade,
   item_id text not null
 );
+-- How often a call on a shell is still to be answered with an error.
+create table fault (
+  shell_id text primary key references shell on delete cascade,
+  status int not null,
+  times int not null
+);

@@ -164,11 +164,26 @@ public final class Html {
         tidy(inner, keep);
       }
     }
+    joinTexts(e);
+    if ((e.nameIs("pre") || e.nameIs("textarea"))
+        && e.childNodeSize() > 0
+        && e.childNode(0) instanceof TextNode t) {
+      dropFirstLineBreak(t);
+    }
     if (!keep) {
-      joinTexts(e);
       for (TextNode t : new ArrayList<>(e.textNodes())) {
         fold(t);
       }
+    }
+  }
+
+  /** A parser takes a line break right after {@code <pre>} away, so it cannot count. */
+  private static void dropFirstLineBreak(TextNode t) {
+    String s = t.getWholeText().replaceFirst("^(\\r?\\n)+", "");
+    if (s.isEmpty()) {
+      t.remove();
+    } else {
+      t.text(s);
     }
   }
 

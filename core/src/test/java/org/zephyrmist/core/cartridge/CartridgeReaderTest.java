@@ -195,11 +195,7 @@ class CartridgeReaderTest {
     assertThat(report.facts()).isEqualTo(facts);
     assertThat(again.items)
         .extracting(Item::title)
-        .containsExactlyElementsOf(
-            memory.items.stream()
-                .filter(i -> i.kind() != Kind.QUESTION_BANK)
-                .map(Item::title)
-                .toList());
+        .containsExactlyElementsOf(memory.items.stream().map(Item::title).toList());
     Item plot = again.titled("Paper plot 1");
     assertThat(plot.content()).isEqualTo(memory.titled("Paper plot 1").content());
   }

@@ -94,13 +94,13 @@ class ContentTest {
     assertThat(Html.canonical("<pre>a  b</pre>")).isNotEqualTo(Html.canonical("<pre>a b</pre>"));
   }
 
-  @Property(tries = 300)
+  @Property(tries = 1000)
   void canonicalFormIsIdempotent(@ForAll("html") String html) {
     String once = Html.canonical(html);
     assertThat(Html.canonical(once)).isEqualTo(once);
   }
 
-  @Property(tries = 300)
+  @Property(tries = 1000)
   void whatIsSafeStaysAsItIs(@ForAll("html") String html) {
     String once = Html.safe(html);
     assertThat(Html.safe(once)).isEqualTo(once);

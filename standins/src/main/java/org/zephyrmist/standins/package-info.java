@@ -1,0 +1,2 @@
+/** Simulated outside parties. Knows nothing of the server. */
+package org.zephyrmist.standins;

@@ -1,0 +1,187 @@
+package org.zephyrmist.standins.platform;
+
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.server.ResponseStatusException;
+
+/** A page per shell: what students see, and where its instructor can change things. */
+@Controller
+class ShellPages {
+  private final Shells shells;
+  private final Steps steps;
+  private final Files files;
+
+  ShellPages(Shells shells, Steps steps, Files files) {
+    this.shells = shells;
+    this.steps = steps;
+    this.files = files;
+  }
+
+  /** An item with its depth in the outline, for the page. */
+  record Line(Wire.Item item, int depth) {}
+
+  @GetMapping("/")
+  String list(@RequestParam(defaultValue = "") String after, Model model) {
+    model.addAttribute("shells", shells.list(after, 500));
+    return "shells";
+  }
+
+  @GetMapping("/shells/{shell}")
+  String shell(
+      @PathVariable String shell,
+      @RequestParam(defaultValue = "false") boolean work,
+      @RequestParam(defaultValue = "") String item,
+      Model model) {
+    List<Wire.Item> items = shells.items(shell);
+    List<Line> lines = new ArrayList<>();
+    outline(items, null, 0, work, lines);
+    model.addAttribute("shell", shells.get(shell));
+    model.addAttribute("lines", lines);
+    model.addAttribute("work", work);
+    model.addAttribute(
+        "item", items.stream().filter(i -> i.id().equals(item)).findFirst().orElse(null));
+    return "shell";
+  }
+
+  @GetMapping("/shells/{shell}/items/{item}")
+  String item(@PathVariable String shell, @PathVariable String item) {
+    return "redirect:/shells/" + shell + "?item=" + item;
+  }
+
+  private static void outline(
+      List<Wire.Item> items, String parent, int depth, boolean all, List<Line> lines) {
+    items.stream()
+        .filter(i -> Objects.equals(i.parent(), parent))
+        .filter(i -> all || (i.visibility().shown() && !i.visibility().instructorsOnly()))
+        .sorted(Comparator.comparing(Wire.Item::rank).thenComparing(Wire.Item::id))
+        .forEach(
+            i -> {
+              lines.add(new Line(i, depth));
+              outline(items, i.id(), depth + 1, all, lines);
+            });
+  }
+
+  @PostMapping("/shells/{shell}/items/{item}/text")
+  String text(
+      @PathVariable String shell,
+      @PathVariable String item,
+      @RequestParam String title,
+      @RequestParam(defaultValue = "") String html) {
+    Wire.Item old = find(shell, item);
+    Wire.Wording wording = new Wire.Wording(title, html, old.wording().more());
+    change(shell, item, wording, null, null);
+    return back(shell, item);
+  }
+
+  @PostMapping("/shells/{shell}/items/{item}/due")
+  String due(@PathVariable String shell, @PathVariable String item, @RequestParam String due) {
+    change(shell, item, null, due.isBlank() ? Map.of() : Map.of("due", due), null);
+    return back(shell, item);
+  }
+
+  @PostMapping("/shells/{shell}/items/{item}/visibility")
+  String visibility(
+      @PathVariable String shell, @PathVariable String item, @RequestParam boolean shown) {
+    boolean only = find(shell, item).visibility().instructorsOnly();
+    change(shell, item, null, null, new Wire.Visibility(shown, only));
+    return back(shell, item);
+  }
+
+  @PostMapping("/shells/{shell}/items/{item}/delete")
+  String delete(@PathVariable String shell, @PathVariable String item) {
+    apply(
+        shell,
+        new Wire.Step(key(), Wire.Op.REMOVE, item, null, null, null, null, null, null, null));
+    return "redirect:/shells/" + shell + "?work=true";
+  }
+
+  @PostMapping("/shells/{shell}/add")
+  String add(
+      @PathVariable String shell,
+      @RequestParam String title,
+      @RequestParam(defaultValue = "") String html,
+      @RequestParam(defaultValue = "") String parent) {
+    apply(
+        shell,
+        new Wire.Step(
+            key(),
+            Wire.Op.ADD,
+            null,
+            "PAGE",
+            new Wire.Wording(title, html, Map.of()),
+            null,
+            null,
+            new Wire.Place(parent.isEmpty() ? null : parent, "z"),
+            new Wire.Visibility(true, false),
+            null));
+    return "redirect:/shells/" + shell + "?work=true";
+  }
+
+  @PostMapping("/shells/{shell}/items/{item}/work")
+  String handIn(
+      @PathVariable String shell,
+      @PathVariable String item,
+      @RequestParam(defaultValue = "A student") String student,
+      @RequestParam(defaultValue = "My work") String text) {
+    shells.handIn(shell, item, student, text);
+    return "redirect:/shells/" + shell + "?item=" + item;
+  }
+
+  @GetMapping("/files/{sha256}/{name}")
+  void file(@PathVariable String sha256, @PathVariable String name, HttpServletResponse response)
+      throws IOException {
+    String type =
+        files
+            .mediaType(sha256)
+            .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+    boolean inline = type.startsWith("image/") && !type.contains("svg");
+    response.setContentType(type);
+    response.setHeader("X-Content-Type-Options", "nosniff");
+    response.setHeader("Content-Disposition", inline ? "inline" : "attachment");
+    files.copy(sha256, response.getOutputStream());
+  }
+
+  private void change(
+      String shell,
+      String item,
+      Wire.Wording wording,
+      Map<String, Object> timing,
+      Wire.Visibility visibility) {
+    apply(
+        shell,
+        new Wire.Step(
+            key(), Wire.Op.UPDATE, item, null, wording, null, timing, null, visibility, null));
+  }
+
+  private void apply(String shell, Wire.Step step) {
+    steps.apply(shell, List.of(step), "the instructor");
+  }
+
+  private Wire.Item find(String shell, String item) {
+    return shells.items(shell).stream()
+        .filter(i -> i.id().equals(item))
+        .findFirst()
+        .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
+  }
+
+  private static String key() {
+    return UUID.randomUUID().toString();
+  }
+
+  private static String back(String shell, String item) {
+    return "redirect:/shells/" + shell + "?work=true&item=" + item;
+  }
+}

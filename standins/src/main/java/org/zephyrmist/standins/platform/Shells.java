@@ -1,0 +1,144 @@
+package org.zephyrmist.standins.platform;
+
+import static org.jooq.impl.DSL.count;
+import static org.jooq.impl.DSL.field;
+import static org.jooq.impl.DSL.selectCount;
+import static org.zephyrmist.standins.db.Tables.FAULT;
+import static org.zephyrmist.standins.db.Tables.ITEM;
+import static org.zephyrmist.standins.db.Tables.SHELL;
+import static org.zephyrmist.standins.db.Tables.SUBMISSION;
+
+import java.time.Clock;
+import java.time.OffsetDateTime;
+import java.util.List;
+import org.jooq.DSLContext;
+import org.jooq.Record;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.server.ResponseStatusException;
+
+/** Shells and what they hold. */
+@Component
+class Shells {
+  private final DSLContext db;
+  private final Clock clock;
+  private final Json json;
+
+  Shells(DSLContext db, Clock clock, Json json) {
+    this.db = db;
+    this.clock = clock;
+    this.json = json;
+  }
+
+  List<Wire.Shell> list(String after, int most) {
+    return db.selectFrom(SHELL)
+        .where(SHELL.ID.gt(after))
+        .orderBy(SHELL.ID)
+        .limit(most)
+        .fetch(Shells::shell);
+  }
+
+  private static Wire.Shell shell(Record r) {
+    return new Wire.Shell(
+        r.get(SHELL.ID),
+        r.get(SHELL.TITLE),
+        r.get(SHELL.COURSE),
+        r.get(SHELL.TERM),
+        r.get(SHELL.STUDENTS));
+  }
+
+  Wire.Shell get(String id) {
+    return db.selectFrom(SHELL)
+        .where(SHELL.ID.eq(id))
+        .fetchOptional(Shells::shell)
+        .orElseThrow(
+            () -> new ResponseStatusException(HttpStatusCode.valueOf(404), "No shell " + id));
+  }
+
+  @Transactional
+  void make(List<Wire.Shell> made) {
+    db.batch(
+            made.stream()
+                .map(
+                    s ->
+                        db.insertInto(SHELL)
+                            .values(s.id(), s.title(), s.course(), s.term(), s.students())
+                            .onConflictDoNothing())
+                .toList())
+        .execute();
+  }
+
+  /** Every item of a shell, modules and siblings in their order. */
+  List<Wire.Item> items(String shell) {
+    get(shell);
+    var work = field(selectCount().from(SUBMISSION).where(SUBMISSION.ITEM_ID.eq(ITEM.ID)));
+    return db.select(ITEM.fields())
+        .select(work)
+        .from(ITEM)
+        .where(ITEM.SHELL_ID.eq(shell))
+        .orderBy(ITEM.RANK, ITEM.ID)
+        .fetch(r -> item(r, r.get(work)));
+  }
+
+  private Wire.Item item(Record r, int work) {
+    return new Wire.Item(
+        r.get(ITEM.ID),
+        r.get(ITEM.KIND),
+        r.get(ITEM.PARENT_ID),
+        r.get(ITEM.RANK),
+        new Wire.Wording(r.get(ITEM.TITLE), r.get(ITEM.HTML), json.map(r.get(ITEM.WORDING))),
+        json.map(r.get(ITEM.GRADING)),
+        json.map(r.get(ITEM.TIMING)),
+        new Wire.Visibility(r.get(ITEM.SHOWN), r.get(ITEM.INSTRUCTORS_ONLY)),
+        json.map(r.get(ITEM.LAUNCH)),
+        work,
+        r.get(ITEM.CHANGED_BY),
+        r.get(ITEM.CHANGED_AT));
+  }
+
+  @Transactional
+  void handIn(String shell, String item, String student, String text) {
+    db.insertInto(
+            SUBMISSION, SUBMISSION.ITEM_ID, SUBMISSION.STUDENT, SUBMISSION.TEXT, SUBMISSION.AT)
+        .select(
+            db.select(
+                    ITEM.ID,
+                    org.jooq.impl.DSL.val(student),
+                    org.jooq.impl.DSL.val(text),
+                    org.jooq.impl.DSL.val(OffsetDateTime.now(clock)))
+                .from(ITEM)
+                .where(ITEM.ID.eq(item))
+                .and(ITEM.SHELL_ID.eq(shell)))
+        .execute();
+  }
+
+  int submissions(String item) {
+    return db.select(count())
+        .from(SUBMISSION)
+        .where(SUBMISSION.ITEM_ID.eq(item))
+        .fetchSingle()
+        .value1();
+  }
+
+  @Transactional
+  void fault(String shell, Wire.Fault fault) {
+    db.deleteFrom(FAULT).where(FAULT.SHELL_ID.eq(shell)).execute();
+    db.insertInto(FAULT).values(shell, fault.status(), fault.times()).execute();
+  }
+
+  /** Answers with an error as often as was asked for. */
+  @Transactional(noRollbackFor = ResponseStatusException.class)
+  void mayFail(String shell) {
+    db.update(FAULT)
+        .set(FAULT.TIMES, FAULT.TIMES.minus(1))
+        .where(FAULT.SHELL_ID.eq(shell))
+        .and(FAULT.TIMES.gt(0))
+        .returning(FAULT.STATUS)
+        .fetchOptional()
+        .ifPresent(
+            r -> {
+              throw new ResponseStatusException(HttpStatusCode.valueOf(r.getStatus()));
+            });
+  }
+}

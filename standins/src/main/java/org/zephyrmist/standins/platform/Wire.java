@@ -1,0 +1,66 @@
+package org.zephyrmist.standins.platform;
+
+import java.time.OffsetDateTime;
+import java.util.List;
+import java.util.Map;
+
+/** What goes over the wire. */
+final class Wire {
+  private Wire() {}
+
+  record Shell(String id, String title, String course, String term, int students) {}
+
+  record Item(
+      String id,
+      String kind,
+      String parent,
+      String rank,
+      Wording wording,
+      Map<String, Object> grading,
+      Map<String, Object> timing,
+      Visibility visibility,
+      Map<String, Object> launch,
+      int submissions,
+      String changedBy,
+      OffsetDateTime changedAt) {}
+
+  /**
+   * @param more file, number of questions, criteria and groups, where a kind has them
+   */
+  record Wording(String title, String html, Map<String, Object> more) {}
+
+  record Place(String parent, String rank) {}
+
+  record Visibility(boolean shown, boolean instructorsOnly) {}
+
+  enum Op {
+    ADD,
+    UPDATE,
+    REMOVE
+  }
+
+  /** One step; what is null stays as it is. */
+  record Step(
+      String key,
+      Op op,
+      String id,
+      String kind,
+      Wording wording,
+      Map<String, Object> grading,
+      Map<String, Object> timing,
+      Place place,
+      Visibility visibility,
+      Map<String, Object> launch) {}
+
+  record Steps(List<Step> steps) {}
+
+  record Answer(String key, String id, boolean repeated) {}
+
+  record Answers(List<Answer> answers) {}
+
+  record Hashes(List<String> sha256) {}
+
+  record Fault(int status, int times) {}
+
+  record Problem(String title, String detail) {}
+}
