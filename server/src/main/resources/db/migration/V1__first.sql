@@ -95,13 +95,6 @@ create table section_instructor (
   primary key (section_id, person_id)
 );
 create index on section_instructor (person_id);
-create table section_set (
-  id uuid primary key,
-  name text not null,
-  person_id uuid not null references person,
-  sections uuid[] not null,
-  unique (person_id, name)
-);
 
 -- Sources.
 create table cartridge (
@@ -144,7 +137,6 @@ create table master (
   title text not null,
   program_id uuid references program,
   draft_tree_id uuid not null references tree,
-  draft_revision bigint not null default 0,
   edition_id uuid references edition,
   made_by uuid not null references person,
   made_at timestamptz not null
@@ -216,7 +208,10 @@ create table delivery_step (
   here bytea check (octet_length(here) = 192),
   meant bytea check (octet_length(meant) = 192),
   platform_item text,
+  sent boolean not null default false,
   done boolean not null default false,
+  shown bytea check (octet_length(shown) = 192),
+  recorded boolean not null default false,
   primary key (line_id, n),
   unique (line_id, item_key)
 );
@@ -231,7 +226,7 @@ create table receipt (
   item_key text not null,
   item_kind text not null,
   title text not null,
-  how text not null check (how in ('ADDED', 'UPDATED', 'ADOPTED', 'RETIRED')),
+  how text not null check (how in ('ADDED', 'UPDATED', 'ADOPTED', 'KEPT', 'RETIRED')),
   writes int not null,
   platform_item text not null,
   sent bytea not null check (octet_length(sent) = 192),
@@ -262,6 +257,7 @@ create table standing (
   expected int not null,
   held int not null,
   changed int not null,
+  withheld int not null,
   read_at timestamptz not null,
   primary key (section_id, master_id)
 );

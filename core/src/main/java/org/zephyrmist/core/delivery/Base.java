@@ -27,4 +27,29 @@ public record Base(
     }
     return new Base(m.key(), m.kind(), m.title(), s.id(), m.aspects(), shown);
   }
+
+  /**
+   * The base after a step on an item that was delivered before. What was written starts from what
+   * the shell shows now; a clash that was kept is decided, so the version's side becomes the base
+   * and the section's stays a change.
+   *
+   * @param now the item as the shell shows it after writing
+   */
+  public Base after(Step step, Meant m, Fingerprints now) {
+    Fingerprints nextSent = sent;
+    Fingerprints nextShown = shown;
+    for (Aspect a : Aspect.values()) {
+      Step.AspectStep did = step.aspects().getOrDefault(a, Step.AspectStep.SAME);
+      boolean written = step.writes().contains(a);
+      boolean equal = did == Step.AspectStep.SAME && m.aspects().get(a).equals(now.get(a));
+      if (written || equal) {
+        nextSent = nextSent.with(a, m.aspects().get(a));
+        nextShown = nextShown.with(a, now.get(a));
+      } else if (did == Step.AspectStep.CLASH_KEPT) {
+        nextSent = nextSent.with(a, m.aspects().get(a));
+        nextShown = nextShown.with(a, m.aspects().get(a));
+      }
+    }
+    return new Base(key, kind, m.title(), id, nextSent, nextShown);
+  }
 }

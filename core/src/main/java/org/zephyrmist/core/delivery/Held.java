@@ -11,6 +11,7 @@ import org.zephyrmist.core.content.Kind;
  * @param parent the platform's id of the module it stands in; none at the top
  * @param aspects in our canonical form, with our keys where an item is ours
  * @param studentWork whether students have handed in work on it
+ * @param free not delivered from any master, so it may be a twin
  */
 public record Held(
     String id,
@@ -18,4 +19,5 @@ public record Held(
     String title,
     Optional<String> parent,
     Fingerprints aspects,
-    boolean studentWork) {}
+    boolean studentWork,
+    boolean free) {}

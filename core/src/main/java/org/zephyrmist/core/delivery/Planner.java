@@ -32,7 +32,8 @@ public final class Planner {
     this.choices = choices;
     Set<String> ours = new HashSet<>();
     bases.values().forEach(b -> ours.add(b.id()));
-    this.likeness = new Likeness(shell.stream().filter(h -> !ours.contains(h.id())).toList());
+    this.likeness =
+        new Likeness(shell.stream().filter(h -> h.free() && !ours.contains(h.id())).toList());
   }
 
   /**

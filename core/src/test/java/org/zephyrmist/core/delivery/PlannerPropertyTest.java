@@ -55,7 +55,8 @@ class PlannerPropertyTest {
           bases.put(key, new Base(key, kind, "T", id, sent, shown));
           if (random.nextInt(4) > 0) {
             Fingerprints s = random.nextBoolean() ? shown : any();
-            shell.put(id, new Held(id, kind, "T", Optional.empty(), s, random.nextInt(5) == 0));
+            shell.put(
+                id, new Held(id, kind, "T", Optional.empty(), s, random.nextInt(5) == 0, true));
           }
         }
       }
@@ -69,7 +70,8 @@ class PlannerPropertyTest {
                 "T" + random.nextInt(4),
                 Optional.empty(),
                 any(),
-                false));
+                false,
+                true));
       }
     }
 
@@ -103,16 +105,10 @@ class PlannerPropertyTest {
             for (Aspect a : s.writes()) {
               now = now.with(a, m.aspects().get(a));
             }
-            Base old = bases.get(s.key());
-            Fingerprints shown = old.shown();
-            Fingerprints sent = old.sent();
-            for (Aspect a : s.writes()) {
-              shown = shown.with(a, now.get(a));
-              sent = sent.with(a, m.aspects().get(a));
-            }
-            shell.put(
-                h.id(), new Held(h.id(), h.kind(), h.title(), h.parent(), now, h.studentWork()));
-            bases.put(s.key(), new Base(s.key(), h.kind(), h.title(), h.id(), sent, shown));
+            Held after =
+                new Held(h.id(), h.kind(), h.title(), h.parent(), now, h.studentWork(), h.free());
+            shell.put(h.id(), after);
+            bases.put(s.key(), bases.get(s.key()).after(s, m, now));
           }
           case TWIN -> {
             if (choices.twin() == Choices.Twin.ADOPT) {
@@ -121,7 +117,7 @@ class PlannerPropertyTest {
               for (Aspect a : s.writes()) {
                 now = now.with(a, m.aspects().get(a));
               }
-              h = new Held(h.id(), h.kind(), h.title(), h.parent(), now, h.studentWork());
+              h = new Held(h.id(), h.kind(), h.title(), h.parent(), now, h.studentWork(), true);
               shell.put(h.id(), h);
               bases.put(s.key(), Base.adopted(m, h));
             }
@@ -136,7 +132,7 @@ class PlannerPropertyTest {
     }
 
     private void put(Meant m, String id, Fingerprints f) {
-      shell.put(id, new Held(id, m.kind(), m.title(), Optional.empty(), f, false));
+      shell.put(id, new Held(id, m.kind(), m.title(), Optional.empty(), f, false, true));
       bases.put(m.key(), new Base(m.key(), m.kind(), m.title(), id, f, f));
     }
   }
@@ -180,5 +176,12 @@ class PlannerPropertyTest {
   @Property
   void everyItemOfTheVersionHasOneStepAtTheMost(@ForAll long seed) {
     assertThat(new World(seed).plan()).extracting(Step::key).doesNotHaveDuplicates();
+  }
+
+  @Property
+  void aClashIsAskedOnce(@ForAll long seed) {
+    World w = new World(seed);
+    w.apply(w.plan());
+    assertThat(w.plan()).noneMatch(s -> s.kind() == StepKind.CLASH);
   }
 }

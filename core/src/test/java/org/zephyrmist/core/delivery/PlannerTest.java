@@ -37,7 +37,7 @@ class PlannerTest {
   }
 
   private static Held held(Fingerprints s, boolean work) {
-    return new Held("p1", Kind.PAGE, "Loads", Optional.empty(), s, work);
+    return new Held("p1", Kind.PAGE, "Loads", Optional.empty(), s, work, true);
   }
 
   private static Base base(Fingerprints sent, Fingerprints shown) {
@@ -186,7 +186,7 @@ class PlannerTest {
   @Test
   void aPageAndAnAssignmentOfOneTitleAreNoTwins() {
     Held assignment =
-        new Held("p1", Kind.ASSIGNMENT, "Loads", Optional.empty(), aspects("x"), false);
+        new Held("p1", Kind.ASSIGNMENT, "Loads", Optional.empty(), aspects("x"), false, true);
     Step step =
         plan(meant(EditRule.ADAPTABLE, aspects("y")), List.of(assignment), List.of(), Choices.SAFE);
     assertThat(step.kind()).isEqualTo(StepKind.ADD);
@@ -246,8 +246,8 @@ class PlannerTest {
     Base week =
         new Base(new ItemKey("week"), Kind.MODULE, "Week 1", "m1", aspects("w"), aspects("w"));
     List<Held> shell = new ArrayList<>();
-    shell.add(new Held("m1", Kind.MODULE, "Week 1", Optional.empty(), aspects("w"), false));
-    shell.add(new Held("x", Kind.PAGE, "My notes", Optional.of("m1"), aspects("n"), false));
+    shell.add(new Held("m1", Kind.MODULE, "Week 1", Optional.empty(), aspects("w"), false, true));
+    shell.add(new Held("x", Kind.PAGE, "My notes", Optional.of("m1"), aspects("n"), false, true));
     Step step = plan(null, shell, List.of(week), Choices.SAFE);
     assertThat(step.reason()).isEqualTo(Reason.GONE_BUT_HOLDS_OTHERS);
   }
