@@ -29,7 +29,6 @@ create table tree_item (
   shown boolean not null,
   instructors_only boolean not null,
   aspects bytea not null check (octet_length(aspects) = 192),
-  origin_key text,
   primary key (tree_id, item_key),
   foreign key (tree_id, parent_key) references tree_item (tree_id, item_key) deferrable initially deferred,
   check (parent_key <> item_key)
@@ -84,6 +83,7 @@ create table section (
   platform_id uuid references platform,
   shell text,
   students int,
+  busy_line uuid,
   unique (platform_id, shell),
   check ((platform_id is null) = (shell is null))
 );
@@ -210,7 +210,7 @@ create table delivery_step (
   platform_item text,
   sent boolean not null default false,
   done boolean not null default false,
-  shown bytea check (octet_length(shown) = 192),
+  sent_key text,
   recorded boolean not null default false,
   primary key (line_id, n),
   unique (line_id, item_key)

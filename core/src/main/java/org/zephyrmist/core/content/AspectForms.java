@@ -88,7 +88,13 @@ public final class AspectForms {
     };
   }
 
-  private static Wording wording(Item item) {
+  /** The same wording with another text. */
+  public static Wording withHtml(Wording w, String html) {
+    return new Wording(w.title(), html, w.file(), w.questions(), w.criteria(), w.groups());
+  }
+
+  /** The wording of an item. */
+  public static Wording wording(Item item) {
     String t = item.title();
     Content c = item.content();
     if (c instanceof Content.File f) {

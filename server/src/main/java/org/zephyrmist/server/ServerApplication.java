@@ -1,0 +1,21 @@
+package org.zephyrmist.server;
+
+import java.time.Clock;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.autoconfigure.SpringBootApplication;
+import org.springframework.boot.context.properties.EnableConfigurationProperties;
+import org.springframework.context.annotation.Bean;
+
+/** The web application. */
+@SpringBootApplication
+@EnableConfigurationProperties(Settings.class)
+public class ServerApplication {
+  public static void main(String[] args) {
+    SpringApplication.run(ServerApplication.class, args);
+  }
+
+  @Bean
+  Clock clock() {
+    return Clock.systemUTC();
+  }
+}

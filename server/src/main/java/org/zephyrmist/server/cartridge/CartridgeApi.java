@@ -1,0 +1,171 @@
+package org.zephyrmist.server.cartridge;
+
+import static org.zephyrmist.server.db.Tables.CARTRIDGE;
+import static org.zephyrmist.server.db.Tables.EDITION;
+import static org.zephyrmist.server.db.Tables.INTAKE;
+import static org.zephyrmist.server.db.Tables.PERSON;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.constraints.NotNull;
+import java.io.IOException;
+import java.time.OffsetDateTime;
+import java.util.List;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.core.cartridge.ReadingReport;
+import org.zephyrmist.server.content.ItemView;
+import org.zephyrmist.server.content.Previews;
+import org.zephyrmist.server.content.Trees;
+import org.zephyrmist.server.people.SignedIn;
+import org.zephyrmist.server.web.Refusal;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Cartridges: take in, look inside. */
+@RestController
+@RequestMapping(path = "/api/cartridges", produces = MediaType.APPLICATION_JSON_VALUE)
+@PreAuthorize("hasAnyRole('COORDINATOR', 'DESIGNER', 'ADMINISTRATOR')")
+class CartridgeApi {
+  private final DSLContext db;
+  private final Intakes intakes;
+  private final Trees trees;
+  private final Previews previews;
+  private final JsonMapper json;
+
+  CartridgeApi(DSLContext db, Intakes intakes, Trees trees, Previews previews, JsonMapper json) {
+    this.db = db;
+    this.intakes = intakes;
+    this.trees = trees;
+    this.previews = previews;
+    this.json = json;
+  }
+
+  record Begun(@NotNull UUID id) {}
+
+  record Intake(
+      @NotNull UUID id,
+      @NotNull String fileName,
+      @NotNull String state,
+      int done,
+      int total,
+      @NotNull String what,
+      UUID edition,
+      boolean knownAlready,
+      String problem,
+      String place,
+      String remedy) {}
+
+  record Edition(
+      @NotNull UUID id,
+      @NotNull UUID cartridge,
+      @NotNull String title,
+      int number,
+      @NotNull String fileName,
+      long size,
+      @NotNull String takenBy,
+      @NotNull OffsetDateTime takenAt,
+      @NotNull ReadingReport report) {}
+
+  /** The body is the file itself. */
+  @PostMapping(path = "/intakes", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+  @ResponseStatus(HttpStatus.ACCEPTED)
+  Begun begin(
+      @RequestParam String fileName,
+      HttpServletRequest request,
+      @AuthenticationPrincipal SignedIn who)
+      throws IOException {
+    return new Begun(intakes.begin(fileName, request.getInputStream(), who));
+  }
+
+  @GetMapping("/intakes/{id}")
+  Intake intake(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
+    return db.selectFrom(INTAKE)
+        .where(INTAKE.ID.eq(id))
+        .and(INTAKE.PERSON_ID.eq(who.id()))
+        .fetchOptional(
+            r ->
+                new Intake(
+                    r.getId(),
+                    r.getFileName(),
+                    r.getState(),
+                    r.getDone(),
+                    r.getTotal(),
+                    r.getWhat(),
+                    r.getEditionId(),
+                    r.getKnownAlready(),
+                    r.getProblem(),
+                    r.getPlace(),
+                    r.getRemedy()))
+        .orElseThrow(() -> Refusal.notFound("intake"));
+  }
+
+  @GetMapping
+  List<Edition> list() {
+    return editions(org.jooq.impl.DSL.noCondition());
+  }
+
+  @GetMapping("/editions/{id}")
+  Edition edition(@PathVariable UUID id) {
+    return editions(EDITION.ID.eq(id)).stream()
+        .findFirst()
+        .orElseThrow(() -> Refusal.notFound("edition"));
+  }
+
+  private List<Edition> editions(org.jooq.Condition which) {
+    return db.select(EDITION.fields())
+        .select(CARTRIDGE.TITLE, PERSON.NAME)
+        .from(EDITION)
+        .join(CARTRIDGE)
+        .on(CARTRIDGE.ID.eq(EDITION.CARTRIDGE_ID))
+        .join(PERSON)
+        .on(PERSON.ID.eq(EDITION.TAKEN_BY))
+        .where(which)
+        .orderBy(CARTRIDGE.TITLE, EDITION.NUMBER.desc())
+        .fetch(
+            r ->
+                new Edition(
+                    r.get(EDITION.ID),
+                    r.get(EDITION.CARTRIDGE_ID),
+                    r.get(CARTRIDGE.TITLE),
+                    r.get(EDITION.NUMBER),
+                    r.get(EDITION.FILE_NAME),
+                    r.get(EDITION.SIZE),
+                    r.get(PERSON.NAME),
+                    r.get(EDITION.TAKEN_AT),
+                    json.readValue(r.get(EDITION.REPORT).data(), ReadingReport.class)));
+  }
+
+  @GetMapping("/editions/{id}/outline")
+  List<ItemView.Node> outline(@PathVariable UUID id) {
+    return ItemView.outline(trees.nodes(tree(id)));
+  }
+
+  @GetMapping("/editions/{id}/items/{key}")
+  ItemView item(@PathVariable UUID id, @PathVariable String key) {
+    return previews.view(tree(id), key);
+  }
+
+  @GetMapping(path = "/editions/{id}/items/{key}/page", produces = MediaType.TEXT_HTML_VALUE)
+  org.springframework.http.ResponseEntity<String> page(
+      @PathVariable UUID id, @PathVariable String key) {
+    return previews.page(tree(id), key);
+  }
+
+  private UUID tree(UUID edition) {
+    return db.select(EDITION.TREE_ID)
+        .from(EDITION)
+        .where(EDITION.ID.eq(edition))
+        .fetchOptional(EDITION.TREE_ID)
+        .orElseThrow(() -> Refusal.notFound("edition"));
+  }
+}

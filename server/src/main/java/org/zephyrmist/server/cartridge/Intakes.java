@@ -1,0 +1,265 @@
+package org.zephyrmist.server.cartridge;
+
+import static org.zephyrmist.server.db.Tables.CARTRIDGE;
+import static org.zephyrmist.server.db.Tables.EDITION;
+import static org.zephyrmist.server.db.Tables.INTAKE;
+
+import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.DigestInputStream;
+import java.security.MessageDigest;
+import java.time.Clock;
+import java.time.OffsetDateTime;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import org.jooq.DSLContext;
+import org.jooq.JSONB;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import org.zephyrmist.core.cartridge.CartridgeException;
+import org.zephyrmist.core.cartridge.CartridgeReader;
+import org.zephyrmist.core.cartridge.Limits;
+import org.zephyrmist.core.cartridge.ReadingReport;
+import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.server.Settings;
+import org.zephyrmist.server.content.Trees;
+import org.zephyrmist.server.people.Events;
+import org.zephyrmist.server.people.SignedIn;
+import org.zephyrmist.server.web.Refusal;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Takes packages in: first the file, then its reading in the background, all or nothing. */
+@Component
+public class Intakes {
+  private static final Logger LOG = LoggerFactory.getLogger(Intakes.class);
+  private final ExecutorService readers = Executors.newFixedThreadPool(2);
+  private final DSLContext db;
+  private final TransactionTemplate transaction;
+  private final Trees trees;
+  private final org.zephyrmist.server.content.Files files;
+  private final Settings settings;
+  private final Clock clock;
+  private final JsonMapper json;
+  private final Events events;
+
+  Intakes(
+      DSLContext db,
+      TransactionTemplate transaction,
+      Trees trees,
+      org.zephyrmist.server.content.Files files,
+      Settings settings,
+      Clock clock,
+      JsonMapper json,
+      Events events) {
+    this.db = db;
+    this.transaction = transaction;
+    this.trees = trees;
+    this.files = files;
+    this.settings = settings;
+    this.clock = clock;
+    this.json = json;
+    this.events = events;
+    db.update(INTAKE)
+        .set(INTAKE.STATE, "REFUSED")
+        .set(INTAKE.PROBLEM, "The server stopped while it read the package; nothing was kept.")
+        .set(INTAKE.REMEDY, "Take the file in again.")
+        .where(INTAKE.STATE.eq("READING"))
+        .execute();
+  }
+
+  @PreDestroy
+  void stop() {
+    readers.shutdownNow();
+  }
+
+  /** Receives the file and starts its reading. */
+  public UUID begin(String fileName, InputStream in, SignedIn who) throws IOException {
+    Path file = Files.createTempFile("zephyrmist", ".package");
+    MessageDigest digest = Fingerprint.sha256();
+    long size = receive(new DigestInputStream(in, digest), file);
+    UUID id = UUID.randomUUID();
+    db.insertInto(INTAKE)
+        .set(INTAKE.ID, id)
+        .set(INTAKE.FILE_NAME, fileName)
+        .set(INTAKE.SIZE, size)
+        .set(INTAKE.PERSON_ID, who.id())
+        .set(INTAKE.STATE, "READING")
+        .set(INTAKE.STARTED_AT, OffsetDateTime.now(clock))
+        .execute();
+    byte[] sha256 = digest.digest();
+    readers.execute(() -> read(id, fileName, file, sha256, size, who));
+    return id;
+  }
+
+  private long receive(InputStream in, Path file) throws IOException {
+    long size = 0;
+    try (var out = Files.newOutputStream(file)) {
+      byte[] buffer = new byte[1 << 16];
+      for (int n; (n = in.read(buffer)) > 0; ) {
+        size += n;
+        if (size > settings.uploadMostBytes()) {
+          Files.delete(file);
+          throw Refusal.bad(
+              "The file is larger than " + settings.uploadMostBytes() / (1 << 20) + " MB.",
+              "Split the package, or raise the limit upload-most-bytes.");
+        }
+        out.write(buffer, 0, n);
+      }
+    }
+    return size;
+  }
+
+  private void read(UUID id, String name, Path file, byte[] sha256, long size, SignedIn who) {
+    try {
+      Optional<UUID> known = edition(sha256);
+      UUID edition =
+          known.isPresent()
+              ? known.get()
+              : transaction.execute(t -> keep(id, name, file, sha256, size, who));
+      db.update(INTAKE)
+          .set(INTAKE.STATE, "DONE")
+          .set(INTAKE.EDITION_ID, edition)
+          .set(INTAKE.KNOWN_ALREADY, known.isPresent())
+          .where(INTAKE.ID.eq(id))
+          .execute();
+    } catch (Unreadable e) {
+      CartridgeException c = e.cause;
+      refuse(id, c.getMessage(), c.place(), c.remedy());
+    } catch (RuntimeException e) {
+      Optional<UUID> known = edition(sha256);
+      if (known.isPresent()) { // somebody else took the same file in at the same time
+        db.update(INTAKE)
+            .set(INTAKE.STATE, "DONE")
+            .set(INTAKE.EDITION_ID, known.get())
+            .set(INTAKE.KNOWN_ALREADY, true)
+            .where(INTAKE.ID.eq(id))
+            .execute();
+      } else {
+        LOG.error("Reading {} failed", name, e);
+        refuse(id, "Reading stopped: " + e.getMessage(), "", "Nothing was kept; take it in again.");
+      }
+    } finally {
+      try {
+        Files.deleteIfExists(file);
+      } catch (IOException e) {
+        LOG.warn("A temporary file stays behind: {}", file, e);
+      }
+    }
+  }
+
+  private void refuse(UUID id, String problem, String place, String remedy) {
+    db.update(INTAKE)
+        .set(INTAKE.STATE, "REFUSED")
+        .set(INTAKE.PROBLEM, problem)
+        .set(INTAKE.PLACE, place)
+        .set(INTAKE.REMEDY, remedy)
+        .where(INTAKE.ID.eq(id))
+        .execute();
+  }
+
+  private Optional<UUID> edition(byte[] sha256) {
+    return db.select(EDITION.ID)
+        .from(EDITION)
+        .where(EDITION.SHA256.eq(sha256))
+        .fetchOptional(EDITION.ID);
+  }
+
+  private UUID keep(UUID intake, String name, Path file, byte[] sha256, long size, SignedIn who) {
+    UUID tree = trees.create();
+    TreeIntake into = new TreeIntake(tree, trees, files, new Progress(intake));
+    ReadingReport report;
+    try {
+      report = CartridgeReader.read(file, Limits.DEFAULT, into);
+      into.flush();
+    } catch (CartridgeException e) {
+      throw new Unreadable(e);
+    } catch (IOException e) {
+      throw new Unreadable(
+          new CartridgeException(
+              name, "The archive is damaged: " + e.getMessage(), "Download it again."));
+    }
+    String title = report.facts().title().isBlank() ? stem(name) : report.facts().title();
+    UUID cartridge = cartridge(title);
+    int number = 1 + db.fetchCount(EDITION, EDITION.CARTRIDGE_ID.eq(cartridge));
+    UUID edition = UUID.randomUUID();
+    db.insertInto(EDITION)
+        .set(EDITION.ID, edition)
+        .set(EDITION.CARTRIDGE_ID, cartridge)
+        .set(EDITION.NUMBER, number)
+        .set(EDITION.TREE_ID, tree)
+        .set(EDITION.FILE_NAME, name)
+        .set(EDITION.SHA256, sha256)
+        .set(EDITION.SIZE, size)
+        .set(EDITION.REPORT, JSONB.valueOf(json.writeValueAsString(report)))
+        .set(EDITION.TAKEN_BY, who.id())
+        .set(EDITION.TAKEN_AT, OffsetDateTime.now(clock))
+        .execute();
+    events.add(who.id(), "took in", title + ", edition " + number, name);
+    return edition;
+  }
+
+  private static String stem(String name) {
+    String stem = name.replaceFirst("\\.[A-Za-z0-9]{1,6}$", "");
+    return stem.isBlank() ? "Untitled cartridge" : stem;
+  }
+
+  /** Packages with one title are editions of one cartridge. */
+  private UUID cartridge(String title) {
+    String identifier = title.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", " ").strip();
+    db.insertInto(CARTRIDGE)
+        .values(UUID.randomUUID(), title, identifier)
+        .onConflictDoNothing()
+        .execute();
+    return db.select(CARTRIDGE.ID)
+        .from(CARTRIDGE)
+        .where(CARTRIDGE.IDENTIFIER.eq(identifier))
+        .forUpdate()
+        .fetchSingle(CARTRIDGE.ID);
+  }
+
+  /** Writes progress outside the transaction of the reading, a few times a second at the most. */
+  private final class Progress implements TreeIntake.Progress {
+    private final UUID intake;
+    private long last;
+
+    Progress(UUID intake) {
+      this.intake = intake;
+    }
+
+    @Override
+    public void at(int done, int total, String what) {
+      long now = System.nanoTime();
+      if (now - last < 300_000_000L) {
+        return;
+      }
+      last = now;
+      TransactionTemplate own = new TransactionTemplate(transaction.getTransactionManager());
+      own.setPropagationBehavior(TransactionTemplate.PROPAGATION_REQUIRES_NEW);
+      own.executeWithoutResult(
+          t ->
+              db.update(INTAKE)
+                  .set(INTAKE.DONE, done)
+                  .set(INTAKE.TOTAL, total)
+                  .set(INTAKE.WHAT, what)
+                  .where(INTAKE.ID.eq(intake))
+                  .execute());
+    }
+  }
+
+  private static final class Unreadable extends RuntimeException {
+    private final CartridgeException cause;
+
+    Unreadable(CartridgeException cause) {
+      super(cause);
+      this.cause = cause;
+    }
+  }
+}

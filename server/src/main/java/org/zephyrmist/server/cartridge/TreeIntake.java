@@ -1,0 +1,56 @@
+package org.zephyrmist.server.cartridge;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import org.zephyrmist.core.cartridge.Intake;
+import org.zephyrmist.core.content.FileRef;
+import org.zephyrmist.core.content.Item;
+import org.zephyrmist.server.content.Files;
+import org.zephyrmist.server.content.Trees;
+
+/** Puts what a reading finds into a tree, a few hundred items at a time. */
+final class TreeIntake implements Intake {
+  interface Progress {
+    void at(int done, int total, String what);
+  }
+
+  private static final int BATCH = 200;
+  private final UUID tree;
+  private final Trees trees;
+  private final Files files;
+  private final Progress progress;
+  private final List<Item> batch = new ArrayList<>();
+
+  TreeIntake(UUID tree, Trees trees, Files files, Progress progress) {
+    this.tree = tree;
+    this.trees = trees;
+    this.files = files;
+    this.progress = progress;
+  }
+
+  @Override
+  public FileRef file(String name, String mediaType, InputStream in) throws IOException {
+    return files.keep(name, mediaType, in);
+  }
+
+  @Override
+  public void item(Item item) {
+    batch.add(item);
+    if (batch.size() == BATCH) {
+      flush();
+    }
+  }
+
+  void flush() {
+    trees.put(tree, batch);
+    batch.clear();
+  }
+
+  @Override
+  public void progress(int done, int total, String what) {
+    progress.at(done, total, what);
+  }
+}

@@ -1,0 +1,56 @@
+package org.zephyrmist.server.content;
+
+import java.util.Set;
+import org.springframework.core.io.InputStreamResource;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.core.content.FileRef;
+import org.zephyrmist.server.web.Refusal;
+
+/** Files by fingerprint. Only plain pictures, sound and film are shown; the rest is downloaded. */
+@RestController
+class FileApi {
+  private static final Set<String> SHOWN =
+      Set.of(
+          "image/png",
+          "image/jpeg",
+          "image/gif",
+          "image/webp",
+          "audio/mpeg",
+          "video/mp4",
+          "text/vtt");
+  private final Files files;
+
+  FileApi(Files files) {
+    this.files = files;
+  }
+
+  @GetMapping("/api/files/{sha256}/{name}")
+  @PreAuthorize("hasAnyRole('COORDINATOR', 'DESIGNER', 'ADMINISTRATOR')")
+  ResponseEntity<InputStreamResource> file(@PathVariable String sha256, @PathVariable String name) {
+    if (!sha256.matches("[0-9a-f]{64}") || !files.has(sha256)) {
+      throw Refusal.notFound("file");
+    }
+    FileRef f = files.ref(sha256, name);
+    boolean shown = SHOWN.contains(f.mediaType());
+    return ResponseEntity.ok()
+        .contentType(
+            shown ? MediaType.parseMediaType(f.mediaType()) : MediaType.APPLICATION_OCTET_STREAM)
+        .contentLength(f.size())
+        .header("Content-Security-Policy", "default-src 'none'; sandbox")
+        .header(HttpHeaders.CACHE_CONTROL, "private, max-age=31536000, immutable")
+        .header(
+            HttpHeaders.CONTENT_DISPOSITION,
+            (shown ? ContentDisposition.inline() : ContentDisposition.attachment())
+                .filename(name, java.nio.charset.StandardCharsets.UTF_8)
+                .build()
+                .toString())
+        .body(new InputStreamResource(files.open(sha256)));
+  }
+}

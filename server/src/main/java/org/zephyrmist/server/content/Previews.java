@@ -1,0 +1,66 @@
+package org.zephyrmist.server.content;
+
+import java.util.UUID;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Component;
+import org.springframework.web.util.HtmlUtils;
+import org.zephyrmist.core.content.AspectForms;
+import org.zephyrmist.core.content.Html;
+import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.References;
+
+/**
+ * Items as students would see them: a page of its own with a strict policy, for a sandboxed frame.
+ * Scripts never run in it, and it is of an origin of its own.
+ */
+@Component
+public class Previews {
+  private static final String POLICY =
+      "default-src 'none'; img-src 'self'; media-src 'self'; style-src 'self'; font-src 'self';"
+          + " frame-ancestors 'self'; sandbox allow-popups";
+  private final Trees trees;
+
+  Previews(Trees trees) {
+    this.trees = trees;
+  }
+
+  public ItemView view(UUID tree, String key) {
+    return ItemView.of(trees.item(tree, key(key)));
+  }
+
+  public ResponseEntity<String> page(UUID tree, String key) {
+    Item item = trees.item(tree, key(key));
+    return page(item.title(), AspectForms.html(item.content()));
+  }
+
+  /** Any text, made safe, as a page. */
+  public static ResponseEntity<String> page(String title, String html) {
+    String body =
+        References.resolve(
+            Html.safe(html),
+            f -> "/api/files/" + f.sha256() + "/" + HtmlUtils.htmlEscape(f.name()) + f.fragment(),
+            i -> i.fragment().isEmpty() ? "#" : i.fragment());
+    return ResponseEntity.ok()
+        .contentType(MediaType.TEXT_HTML)
+        .header("Content-Security-Policy", POLICY)
+        .header(HttpHeaders.CACHE_CONTROL, "no-store")
+        .body(
+            "<!doctype html><html lang=\"en\"><head><meta charset=\"utf-8\"><title>"
+                + HtmlUtils.htmlEscape(title)
+                + "</title><link rel=\"stylesheet\" href=\"/preview.css\"></head><body>"
+                + body
+                + "</body></html>");
+  }
+
+  /** The key, or not found where the text cannot be one. */
+  public static ItemKey key(String text) {
+    try {
+      return new ItemKey(text);
+    } catch (IllegalArgumentException e) {
+      throw org.zephyrmist.server.web.Refusal.notFound("item");
+    }
+  }
+}

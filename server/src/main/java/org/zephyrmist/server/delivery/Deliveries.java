@@ -1,0 +1,214 @@
+package org.zephyrmist.server.delivery;
+
+import static org.zephyrmist.server.db.Tables.DELIVERY;
+import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
+import static org.zephyrmist.server.db.Tables.MASTER;
+import static org.zephyrmist.server.db.Tables.SECTION;
+import static org.zephyrmist.server.db.Tables.VERSION;
+
+import java.time.Clock;
+import java.time.OffsetDateTime;
+import java.util.Collection;
+import java.util.List;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import org.zephyrmist.core.delivery.Choices;
+import org.zephyrmist.server.db.tables.records.DeliveryLineRecord;
+import org.zephyrmist.server.db.tables.records.DeliveryRecord;
+import org.zephyrmist.server.people.Events;
+import org.zephyrmist.server.people.Reach;
+import org.zephyrmist.server.people.SignedIn;
+import org.zephyrmist.server.web.Refusal;
+
+/** Orders deliveries, starts, stops and goes on with them. */
+@Component
+public class Deliveries {
+  private static final int MOST_SECTIONS = 5000;
+  private final DSLContext db;
+  private final Queue queue;
+  private final Reach reach;
+  private final Clock clock;
+  private final Events events;
+
+  Deliveries(DSLContext db, Queue queue, Reach reach, Clock clock, Events events) {
+    this.db = db;
+    this.queue = queue;
+    this.reach = reach;
+    this.clock = clock;
+    this.events = events;
+  }
+
+  /** A new delivery; its lines are planned in the background. */
+  @Transactional
+  public UUID make(UUID version, List<UUID> sections, Choices choices, SignedIn who) {
+    if (sections.isEmpty() || sections.size() > MOST_SECTIONS) {
+      throw Refusal.bad(
+          "A delivery goes to 1 to " + MOST_SECTIONS + " sections.", "Choose sections first.");
+    }
+    if (!db.fetchExists(
+        db.selectOne()
+            .from(VERSION)
+            .join(MASTER)
+            .on(MASTER.ID.eq(VERSION.MASTER_ID))
+            .where(VERSION.ID.eq(version))
+            .and(reach.masters(who)))) {
+      throw Refusal.notFound("version");
+    }
+    List<UUID> reached =
+        db.select(SECTION.ID)
+            .from(SECTION)
+            .where(SECTION.ID.in(sections))
+            .and(reach.sections(who))
+            .fetch(SECTION.ID);
+    if (reached.size() < sections.stream().distinct().count()) {
+      throw Refusal.notFound("section");
+    }
+    UUID id = UUID.randomUUID();
+    db.insertInto(DELIVERY)
+        .set(DELIVERY.ID, id)
+        .set(DELIVERY.VERSION_ID, version)
+        .set(DELIVERY.STATE, "PLANNING")
+        .set(DELIVERY.CLASH, choices.clash().name())
+        .set(DELIVERY.TWIN, choices.twin().name())
+        .set(DELIVERY.MADE_BY, who.id())
+        .set(DELIVERY.MADE_AT, OffsetDateTime.now(clock))
+        .execute();
+    List<DeliveryLineRecord> lines =
+        reached.stream()
+            .map(
+                s -> {
+                  DeliveryLineRecord l = new DeliveryLineRecord();
+                  l.setId(UUID.randomUUID());
+                  l.setDeliveryId(id);
+                  l.setSectionId(s);
+                  l.setState(LineState.TO_PLAN.name());
+                  return l;
+                })
+            .toList();
+    db.batchInsert(lines).execute();
+    queue.plan(lines.stream().map(DeliveryLineRecord::getId).toList());
+    return id;
+  }
+
+  /** A delivery this person may see: of a master within reach. */
+  public DeliveryRecord get(UUID id, SignedIn who) {
+    return db.select(DELIVERY.fields())
+        .from(DELIVERY)
+        .join(VERSION)
+        .on(VERSION.ID.eq(DELIVERY.VERSION_ID))
+        .join(MASTER)
+        .on(MASTER.ID.eq(VERSION.MASTER_ID))
+        .where(DELIVERY.ID.eq(id))
+        .and(reach.masters(who))
+        .fetchOptional(r -> r.into(DELIVERY))
+        .orElseThrow(() -> Refusal.notFound("delivery"));
+  }
+
+  /** Other choices: everything is planned anew. */
+  @Transactional
+  public void choose(UUID id, Choices choices, SignedIn who) {
+    DeliveryRecord d = get(id, who);
+    if (d.getConfirmedAt() != null) {
+      throw new Refusal(
+          HttpStatus.CONFLICT, "This delivery has started.", "Make a new one with other choices.");
+    }
+    db.update(DELIVERY)
+        .set(DELIVERY.CLASH, choices.clash().name())
+        .set(DELIVERY.TWIN, choices.twin().name())
+        .set(DELIVERY.STATE, "PLANNING")
+        .where(DELIVERY.ID.eq(id))
+        .execute();
+    queue.plan(move(id, LineState.TO_PLAN, LineState.PLANNED, LineState.NEEDS_PERSON));
+  }
+
+  /** The one confirmation; from here on lines are written. */
+  @Transactional
+  public void confirm(UUID id, SignedIn who) {
+    DeliveryRecord d = get(id, who);
+    int changed =
+        db.update(DELIVERY)
+            .set(DELIVERY.STATE, "RUNNING")
+            .set(DELIVERY.CONFIRMED_BY, who.id())
+            .set(DELIVERY.CONFIRMED_AT, OffsetDateTime.now(clock))
+            .where(DELIVERY.ID.eq(id))
+            .and(DELIVERY.STATE.eq("PLANNED"))
+            .execute();
+    if (changed == 0) {
+      throw new Refusal(
+          HttpStatus.CONFLICT,
+          d.getConfirmedAt() == null
+              ? "The plan is still being made."
+              : "This delivery has started already.",
+          "Look at its page.");
+    }
+    List<UUID> lines = move(id, LineState.WAITING, LineState.PLANNED);
+    queue.run(lines);
+    if (lines.isEmpty()) {
+      db.update(DELIVERY)
+          .set(DELIVERY.STATE, "DONE")
+          .set(DELIVERY.FINISHED_AT, OffsetDateTime.now(clock))
+          .where(DELIVERY.ID.eq(id))
+          .execute();
+    }
+    events.add(who.id(), "confirmed delivery", id.toString(), lines.size() + " sections");
+  }
+
+  /** Lines that have not begun do not begin; those under way are finished. */
+  @Transactional
+  public void stop(UUID id, SignedIn who) {
+    get(id, who);
+    move(id, LineState.STOPPED, LineState.WAITING, LineState.TRYING_AGAIN);
+    db.update(DELIVERY)
+        .set(DELIVERY.STATE, "STOPPED")
+        .where(DELIVERY.ID.eq(id))
+        .and(DELIVERY.STATE.eq("RUNNING"))
+        .execute();
+    events.add(who.id(), "stopped delivery", id.toString(), "");
+  }
+
+  /** Goes on with lines that stopped or wait for a person. */
+  @Transactional
+  public void goOn(UUID id, SignedIn who) {
+    DeliveryRecord d = get(id, who);
+    if (d.getConfirmedAt() == null) {
+      throw new Refusal(HttpStatus.CONFLICT, "It has not started yet.", "Deliver it first.");
+    }
+    List<UUID> lines = move(id, LineState.WAITING, LineState.STOPPED, LineState.NEEDS_PERSON);
+    db.update(DELIVERY)
+        .set(DELIVERY.STATE, lines.isEmpty() ? "DONE" : "RUNNING")
+        .setNull(DELIVERY.FINISHED_AT)
+        .where(DELIVERY.ID.eq(id))
+        .execute();
+    queue.run(lines);
+    events.add(who.id(), "went on with delivery", id.toString(), lines.size() + " sections");
+  }
+
+  private List<UUID> move(UUID delivery, LineState to, LineState... from) {
+    return db.update(DELIVERY_LINE)
+        .set(DELIVERY_LINE.STATE, to.name())
+        .set(DELIVERY_LINE.ATTEMPTS, 0)
+        .setNull(DELIVERY_LINE.REASON)
+        .setNull(DELIVERY_LINE.REMEDY)
+        .setNull(DELIVERY_LINE.NEXT_TRY)
+        .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
+        .and(DELIVERY_LINE.STATE.in(java.util.Arrays.stream(from).map(Enum::name).toList()))
+        .returning(DELIVERY_LINE.ID)
+        .fetch(DELIVERY_LINE.ID);
+  }
+
+  /** Reads these sections again in the background, as far as they are within reach. */
+  public int readAgain(Collection<UUID> sections, SignedIn who) {
+    List<UUID> reached =
+        db.select(SECTION.ID)
+            .from(SECTION)
+            .where(SECTION.ID.in(sections))
+            .and(SECTION.SHELL.isNotNull())
+            .and(reach.sections(who))
+            .fetch(SECTION.ID);
+    queue.read(reached);
+    return reached.size();
+  }
+}

@@ -1,0 +1,114 @@
+package org.zephyrmist.server.delivery;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.core.delivery.Choices;
+import org.zephyrmist.server.db.tables.records.DeliveryRecord;
+import org.zephyrmist.server.people.SignedIn;
+
+/** Deliveries: order, look at the plan, confirm, watch, stop, go on. */
+@RestController
+@RequestMapping(path = "/api/deliveries", produces = MediaType.APPLICATION_JSON_VALUE)
+@PreAuthorize("hasAnyRole('COORDINATOR', 'DESIGNER', 'ADMINISTRATOR')")
+class DeliveryApi {
+  private final Deliveries deliveries;
+  private final DeliveryViews views;
+
+  DeliveryApi(Deliveries deliveries, DeliveryViews views) {
+    this.deliveries = deliveries;
+    this.views = views;
+  }
+
+  record Chosen(@NotNull Choices.Clash clash, @NotNull Choices.Twin twin) {
+    Choices choices() {
+      return new Choices(clash, twin);
+    }
+  }
+
+  record NewDelivery(@NotNull UUID version, @NotNull List<UUID> sections, Chosen choices) {}
+
+  record Made(@NotNull UUID id) {}
+
+  record Sections(@NotNull List<UUID> sections) {}
+
+  record Count(int sections) {}
+
+  @GetMapping
+  List<DeliveryViews.Summary> list(
+      @RequestParam(defaultValue = "100") int most, @AuthenticationPrincipal SignedIn who) {
+    return views.list(who, Math.min(most, 500));
+  }
+
+  @PostMapping
+  @ResponseStatus(HttpStatus.CREATED)
+  Made make(@Valid @RequestBody NewDelivery n, @AuthenticationPrincipal SignedIn who) {
+    Choices choices = Optional.ofNullable(n.choices()).map(Chosen::choices).orElse(Choices.SAFE);
+    return new Made(deliveries.make(n.version(), n.sections(), choices, who));
+  }
+
+  @GetMapping("/{id}")
+  DeliveryViews.Detail detail(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
+    deliveries.get(id, who);
+    return views.detail(id);
+  }
+
+  @GetMapping("/{id}/plan")
+  DeliveryViews.Plan plan(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
+    DeliveryRecord d = deliveries.get(id, who);
+    return views.plan(id, d.getVersionId());
+  }
+
+  @GetMapping("/{id}/lines/{line}/steps/{key}")
+  DeliveryViews.Sides sides(
+      @PathVariable UUID id,
+      @PathVariable UUID line,
+      @PathVariable String key,
+      @AuthenticationPrincipal SignedIn who) {
+    deliveries.get(id, who);
+    return views.sides(id, line, key);
+  }
+
+  @PutMapping("/{id}/choices")
+  void choose(
+      @PathVariable UUID id, @Valid @RequestBody Chosen c, @AuthenticationPrincipal SignedIn who) {
+    deliveries.choose(id, c.choices(), who);
+  }
+
+  @PostMapping("/{id}/confirm")
+  void confirm(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
+    deliveries.confirm(id, who);
+  }
+
+  @PostMapping("/{id}/stop")
+  void stop(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
+    deliveries.stop(id, who);
+  }
+
+  @PostMapping("/{id}/go-on")
+  void goOn(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
+    deliveries.goOn(id, who);
+  }
+
+  /** Reads shells again, so that coverage shows what instructors changed since. */
+  @PostMapping("/readings")
+  @ResponseStatus(HttpStatus.ACCEPTED)
+  Count readAgain(@Valid @RequestBody Sections s, @AuthenticationPrincipal SignedIn who) {
+    return new Count(deliveries.readAgain(s.sections(), who));
+  }
+}

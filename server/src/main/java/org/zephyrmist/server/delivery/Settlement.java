@@ -1,0 +1,160 @@
+package org.zephyrmist.server.delivery;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.AspectForms;
+import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.core.content.Fingerprints;
+import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.References;
+import org.zephyrmist.core.delivery.Base;
+import org.zephyrmist.core.delivery.Held;
+import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.server.db.tables.records.DeliveryStepRecord;
+import org.zephyrmist.server.db.tables.records.SectionRecord;
+import org.zephyrmist.server.platform.PlatformGateway;
+
+/**
+ * After a server died or a platform failed in the middle of a line: finds out what became of the
+ * steps that were sent, by sending them again under the same keys, and gives them their receipts.
+ * Only then may anything of the section be planned.
+ */
+@Component
+class Settlement {
+  /** Stands for a text whose links could not all be written; the next plan writes it again. */
+  private static final Fingerprint UNFINISHED = Fingerprint.of("links unfinished");
+
+  private final Lines lines;
+  private final Ledger ledger;
+  private final ShellReader reader;
+  private final VersionContent versions;
+  private final Writes writes;
+  private final TransactionTemplate transaction;
+
+  Settlement(
+      Lines lines,
+      Ledger ledger,
+      ShellReader reader,
+      VersionContent versions,
+      Writes writes,
+      TransactionTemplate transaction) {
+    this.lines = lines;
+    this.ledger = ledger;
+    this.reader = reader;
+    this.versions = versions;
+    this.writes = writes;
+    this.transaction = transaction;
+  }
+
+  void settle(SectionRecord section, PlatformGateway gateway) {
+    Map<UUID, List<DeliveryStepRecord>> byLine = new LinkedHashMap<>();
+    lines
+        .unsettled(section.getId())
+        .forEach(s -> byLine.computeIfAbsent(s.getLineId(), k -> new ArrayList<>()).add(s));
+    byLine.forEach((line, steps) -> settle(lines.open(line), steps, gateway));
+  }
+
+  private void settle(Lines.Open open, List<DeliveryStepRecord> steps, PlatformGateway gateway) {
+    VersionContent.Loaded version = versions.load(open.delivery().getVersionId());
+    Map<ItemKey, Item> items =
+        versions.items(
+            version,
+            steps.stream()
+                .map(s -> new ItemKey(s.getItemKey()))
+                .filter(version.nodes()::containsKey)
+                .toList());
+    resend(open, steps, items, version, gateway);
+    Map<String, ShellTranslator.Known> fresh = new HashMap<>();
+    steps.forEach(
+        s ->
+            fresh.put(
+                s.getPlatformItem(),
+                new ShellTranslator.Known(new ItemKey(s.getItemKey()), version.letter())));
+    ShellReader.Reading reading = reader.read(gateway, open.section(), fresh);
+    Map<ItemKey, Base> bases = Ledger.bases(reading.holdings(), version.master());
+    List<Ledger.Entry> entries = new ArrayList<>();
+    for (DeliveryStepRecord s : steps) {
+      entry(s, reading.byId().get(s.getPlatformItem()), bases, items).ifPresent(entries::add);
+    }
+    transaction.executeWithoutResult(
+        t -> {
+          ledger.record(origin(open, version), entries);
+          lines.recorded(
+              open.line().getId(), steps.stream().map(DeliveryStepRecord::getItemKey).toList());
+        });
+  }
+
+  static Ledger.Origin origin(Lines.Open open, VersionContent.Loaded version) {
+    return new Ledger.Origin(
+        open.section().getId(),
+        version.master(),
+        version.id(),
+        open.delivery().getId(),
+        Optional.ofNullable(open.delivery().getConfirmedBy()).orElse(open.delivery().getMadeBy()));
+  }
+
+  /** What was under way when it broke off is sent once more; the platform knows the keys. */
+  private void resend(
+      Lines.Open open,
+      List<DeliveryStepRecord> steps,
+      Map<ItemKey, Item> items,
+      VersionContent.Loaded version,
+      PlatformGateway gateway) {
+    List<DeliveryStepRecord> inFlight = steps.stream().filter(s -> !s.getDone()).toList();
+    if (inFlight.isEmpty()) {
+      return;
+    }
+    Map<ItemKey, String> ids = new HashMap<>();
+    ledger
+        .holdings(open.section().getId())
+        .forEach(h -> ids.put(new ItemKey(h.getItemKey()), h.getPlatformItem()));
+    steps.stream()
+        .filter(DeliveryStepRecord::getDone)
+        .forEach(s -> ids.put(new ItemKey(s.getItemKey()), s.getPlatformItem()));
+    for (DeliveryStepRecord s : inFlight) {
+      PlatformGateway.Write w = writes.again(s, items, ids, version.letter(), open.section());
+      String id = gateway.apply(open.section().getShell(), List.of(w)).get(w.key());
+      s.setPlatformItem(id);
+      ids.put(new ItemKey(s.getItemKey()), id);
+      lines.written(open.line().getId(), Map.of(s.getItemKey(), id));
+    }
+  }
+
+  private static Optional<Ledger.Entry> entry(
+      DeliveryStepRecord s, Held now, Map<ItemKey, Base> bases, Map<ItemKey, Item> items) {
+    ItemKey key = new ItemKey(s.getItemKey());
+    Kind kind = Kind.valueOf(s.getItemKind());
+    if (StepKind.valueOf(s.getKind()) == StepKind.RETIRE) {
+      return Optional.ofNullable(bases.get(key))
+          .map(b -> new Ledger.Entry(b, Ledger.How.RETIRED, Lines.writes(s)));
+    }
+    Fingerprints meant = Fingerprints.unpack(s.getMeant());
+    boolean linked = !References.items(AspectForms.html(items.get(key).content())).isEmpty();
+    Base old = bases.get(key);
+    Fingerprints sent = old == null ? meant : old.sent();
+    Fingerprints shown = old == null ? (now == null ? meant : now.aspects()) : old.shown();
+    for (Aspect a : Lines.writes(s)) {
+      sent = sent.with(a, meant.get(a));
+      shown = now == null ? shown : shown.with(a, now.aspects().get(a));
+    }
+    if (linked && Lines.writes(s).contains(Aspect.WORDING)) {
+      sent = sent.with(Aspect.WORDING, UNFINISHED);
+    }
+    Ledger.How how = old == null ? Ledger.How.ADDED : Ledger.How.UPDATED;
+    return Optional.of(
+        new Ledger.Entry(
+            new Base(key, kind, s.getTitle(), s.getPlatformItem(), sent, shown),
+            how,
+            Lines.writes(s)));
+  }
+}

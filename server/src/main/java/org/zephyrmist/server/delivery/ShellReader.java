@@ -1,0 +1,132 @@
+package org.zephyrmist.server.delivery;
+
+import static org.zephyrmist.server.db.Tables.SECTION;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Component;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.delivery.Held;
+import org.zephyrmist.server.content.Bodies;
+import org.zephyrmist.server.db.tables.records.HoldingRecord;
+import org.zephyrmist.server.db.tables.records.SectionRecord;
+import org.zephyrmist.server.platform.PlatformException;
+import org.zephyrmist.server.platform.PlatformGateway;
+import org.zephyrmist.server.platform.Platforms;
+
+/** Reads shells in our terms. */
+@Component
+class ShellReader {
+  private final Platforms platforms;
+  private final Ledger ledger;
+  private final VersionContent versions;
+  private final Bodies bodies;
+  private final DSLContext db;
+
+  ShellReader(
+      Platforms platforms, Ledger ledger, VersionContent versions, Bodies bodies, DSLContext db) {
+    this.platforms = platforms;
+    this.ledger = ledger;
+    this.versions = versions;
+    this.bodies = bodies;
+    this.db = db;
+  }
+
+  /** A shell as it is now, with our items in it recognised. */
+  record Reading(
+      List<Held> items,
+      Map<String, Held> byId,
+      Map<String, Map<Aspect, String>> forms,
+      List<HoldingRecord> holdings) {
+
+    /** Keeps the texts of these items, so that they can be shown later. */
+    void keep(Bodies bodies, Iterable<String> ids) {
+      List<String> texts = new ArrayList<>();
+      for (String id : ids) {
+        Map<Aspect, String> f = forms.get(id);
+        if (f != null) {
+          texts.addAll(f.values());
+        }
+      }
+      bodies.keep(texts);
+    }
+  }
+
+  PlatformGateway gateway(SectionRecord section) {
+    if (section.getShell() == null) {
+      throw new PlatformException(
+          "This section has no shell.",
+          "Have its shell created on the platform, take the roster in again, then go on.",
+          false,
+          null);
+    }
+    return platforms.gateway(section.getPlatformId());
+  }
+
+  Reading read(PlatformGateway gateway, SectionRecord section) {
+    return translate(gateway.read(section.getShell()), section, Map.of());
+  }
+
+  /**
+   * Reads with items known that the ledger has not got yet.
+   *
+   * @param fresh our items by the platform's id, with the letter of their master
+   */
+  Reading read(
+      PlatformGateway gateway, SectionRecord section, Map<String, ShellTranslator.Known> fresh) {
+    return translate(gateway.read(section.getShell()), section, fresh);
+  }
+
+  private Reading translate(
+      List<PlatformGateway.ShellItem> items,
+      SectionRecord section,
+      Map<String, ShellTranslator.Known> fresh) {
+    List<HoldingRecord> holdings = ledger.holdings(section.getId());
+    Map<UUID, String> letters = versions.letters();
+    Map<String, ShellTranslator.Known> known = new HashMap<>(fresh);
+    for (HoldingRecord h : holdings) {
+      known.put(
+          h.getPlatformItem(),
+          new ShellTranslator.Known(new ItemKey(h.getItemKey()), letters.get(h.getMasterId())));
+    }
+    ShellTranslator translator = new ShellTranslator(section.getShell(), known);
+    List<Held> all = new ArrayList<>();
+    Map<String, Held> byId = new LinkedHashMap<>();
+    Map<String, Map<Aspect, String>> forms = new HashMap<>();
+    for (PlatformGateway.ShellItem i : items) {
+      ShellTranslator.Read r = translator.in(i);
+      all.add(r.held());
+      byId.put(i.id(), r.held());
+      forms.put(i.id(), r.forms());
+    }
+    return new Reading(all, byId, forms, holdings);
+  }
+
+  /** Reads a section and brings the ledger's view of it up to date. */
+  void refresh(UUID section) {
+    SectionRecord s = db.selectFrom(SECTION).where(SECTION.ID.eq(section)).fetchSingle();
+    Reading r = read(gateway(s), s);
+    seen(section, r);
+  }
+
+  void seen(UUID section, Reading r) {
+    List<String> changed =
+        r.holdings().stream()
+            .filter(
+                h -> {
+                  Held held = r.byId().get(h.getPlatformItem());
+                  return held != null
+                      && !java.util.Arrays.equals(held.aspects().pack(), h.getShown());
+                })
+            .map(HoldingRecord::getPlatformItem)
+            .toList();
+    r.keep(bodies, changed);
+    ledger.seen(section, r.byId());
+  }
+}

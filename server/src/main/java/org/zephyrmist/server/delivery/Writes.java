@@ -1,0 +1,79 @@
+package org.zephyrmist.server.delivery;
+
+import java.util.EnumMap;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.delivery.Step;
+import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.server.db.tables.records.DeliveryStepRecord;
+import org.zephyrmist.server.db.tables.records.SectionRecord;
+import org.zephyrmist.server.platform.PlatformGateway.Write;
+
+/** Turns steps into writes in the platform's terms. */
+@Component
+class Writes {
+  /**
+   * @param complete false if the text refers to items that are not in the shell yet
+   */
+  record Made(Write write, boolean complete) {}
+
+  /** The key of a step: the same whenever the same step of the same line is sent. */
+  static String key(UUID line, ItemKey item, StepKind kind, Set<Aspect> writes, byte[] meant) {
+    String what =
+        line
+            + " "
+            + item
+            + " "
+            + kind
+            + " "
+            + writes
+            + " "
+            + (meant == null ? "" : java.util.HexFormat.of().formatHex(meant));
+    return UUID.nameUUIDFromBytes(what.getBytes(java.nio.charset.StandardCharsets.UTF_8))
+        .toString();
+  }
+
+  Made make(
+      String key, Step s, Item item, Map<ItemKey, String> ids, String letter, SectionRecord to) {
+    if (s.kind() == StepKind.RETIRE) {
+      return new Made(new Write.Remove(key, s.id().orElseThrow()), true);
+    }
+    ShellTranslator.Written w = new ShellTranslator(to.getShell(), Map.of()).out(item, ids, letter);
+    return s.kind() == StepKind.ADD
+        ? new Made(new Write.Add(key, item.kind(), w.forms()), w.complete())
+        : new Made(
+            new Write.Update(key, s.id().orElseThrow(), only(w.forms(), s.writes())), w.complete());
+  }
+
+  /** The same write once more, from the step as it is stored. */
+  Write again(
+      DeliveryStepRecord s,
+      Map<ItemKey, Item> items,
+      Map<ItemKey, String> ids,
+      String letter,
+      SectionRecord to) {
+    StepKind kind = StepKind.valueOf(s.getKind());
+    if (kind == StepKind.RETIRE) {
+      return new Write.Remove(s.getSentKey(), s.getPlatformItem());
+    }
+    Map<Aspect, String> forms =
+        new ShellTranslator(to.getShell(), Map.of())
+            .out(items.get(new ItemKey(s.getItemKey())), ids, letter)
+            .forms();
+    return kind == StepKind.ADD
+        ? new Write.Add(s.getSentKey(), Kind.valueOf(s.getItemKind()), forms)
+        : new Write.Update(s.getSentKey(), s.getPlatformItem(), only(forms, Lines.writes(s)));
+  }
+
+  static Map<Aspect, String> only(Map<Aspect, String> forms, Set<Aspect> wanted) {
+    EnumMap<Aspect, String> some = new EnumMap<>(forms);
+    some.keySet().retainAll(wanted);
+    return some;
+  }
+}

@@ -1,0 +1,253 @@
+package org.zephyrmist.server.demo;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import org.zephyrmist.core.cartridge.CartridgeFacts;
+import org.zephyrmist.core.cartridge.CartridgeWriter;
+import org.zephyrmist.core.content.Content;
+import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.FileRef;
+import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.core.content.Grading;
+import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Place;
+import org.zephyrmist.core.content.Rank;
+import org.zephyrmist.core.content.References;
+import org.zephyrmist.core.content.Timing;
+import org.zephyrmist.core.content.Visibility;
+
+/** Builds the content of a demo course, and packs it as a Common Cartridge. */
+final class DemoPackage {
+  private final List<Item> items = new ArrayList<>();
+  private final Map<String, byte[]> files = new HashMap<>();
+  private final DemoCourse course;
+
+  private DemoPackage(DemoCourse course) {
+    this.course = course;
+  }
+
+  /** The course as a package of so many weeks. */
+  static byte[] cartridge(DemoCourse course, int weeks) {
+    DemoPackage p = new DemoPackage(course);
+    p.start();
+    for (int w = 0; w < weeks; w++) {
+      p.week(w);
+    }
+    CartridgeFacts facts =
+        new CartridgeFacts(
+            course.cartridge().isEmpty() ? course.title() : course.cartridge(),
+            "Readings, exercises and quizzes for " + course.title() + ".",
+            "en",
+            course.publisher().isEmpty()
+                ? "Larkmoor College of Stagecraft"
+                : course.publisher() + ". May be adapted within the adopting college.",
+            "Common Cartridge 1.3",
+            false);
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    try {
+      CartridgeWriter.write(out, facts, p.items, sha -> new ByteArrayInputStream(p.files.get(sha)));
+    } catch (IOException e) {
+      throw new java.io.UncheckedIOException(e);
+    }
+    return out.toByteArray();
+  }
+
+  private void start() {
+    String at = module("start", 0, "Start here");
+    page(
+        "syllabus",
+        at,
+        0,
+        "Syllabus",
+        "<p>What "
+            + course.title()
+            + " asks of you and what you may ask of it.</p><ul>"
+            + rows(course.weeks().stream().map(DemoCourse.Week::title).toList())
+            + "</ul><p>Your instructor adds office hours and the room.</p>");
+    page("who", at, 1, "Who teaches you", "<p>Your instructor writes this page.</p>");
+    page(
+        "how",
+        at,
+        2,
+        "How the weeks go",
+        "<p>Each week has a reading, an exercise, a talk and a short quiz. Read before you come;"
+            + " bring the exercise on paper.</p>");
+  }
+
+  private static String rows(List<String> titles) {
+    StringBuilder s = new StringBuilder();
+    titles.forEach(t -> s.append("<li>").append(t).append("</li>"));
+    return s.toString();
+  }
+
+  private void week(int w) {
+    DemoCourse.Week week = course.weeks().get(w);
+    String id = "w" + (w + 1);
+    String at = module(id, w + 1, "Week " + (w + 1) + " · " + week.title());
+    String sheet =
+        file(
+            week.title().toLowerCase(java.util.Locale.ROOT).replace(' ', '-') + "-sheet.pdf",
+            "application/pdf",
+            Pictures.pdf(course.code() + ", " + week.title(), week.facts()));
+    String plan =
+        file(id + "-figure.png", "image/png", Pictures.png(course.code().hashCode() * 31L + w));
+    page(id + "-read", at, 0, "Reading: " + lower(week.title()), reading(week, sheet, plan));
+    item(
+        id + "-sheet",
+        at,
+        1,
+        week.title() + " sheet (PDF)",
+        new Content.File(ref(sheet, "sheet.pdf", "application/pdf")),
+        Visibility.SHOWN);
+    item(
+        id + "-talk",
+        at,
+        2,
+        "Talk: " + lower(week.title()),
+        new Content.Discussion("<p>" + week.talk() + "</p><p>Answer two others by Friday.</p>"),
+        Visibility.SHOWN);
+    item(
+        id + "-do",
+        at,
+        3,
+        "Exercise " + (w + 1) + ": " + lower(week.title()),
+        new Content.Assignment(
+            "<p>"
+                + week.exercise()
+                + "</p><p>Hand in one page. It counts 20 points: 10 for the"
+                + " work, 5 for safety, 5 for how clearly a stranger could use it.</p>",
+            Grading.points(new BigDecimal(20))),
+        Visibility.SHOWN);
+    String qti = file(id + "-quiz.xml", "text/xml", Questions.qti(id, week));
+    item(
+        id + "-quiz",
+        at,
+        4,
+        "Quiz " + (w + 1) + ": " + lower(week.title()),
+        new Content.Quiz("", ref(qti, id + "-quiz.xml", "text/xml"), 0, Grading.NONE),
+        Visibility.SHOWN);
+    if (w % 2 == 0) {
+      item(
+          id + "-tool",
+          at,
+          5,
+          Pictures.toolName(course.tool()) + ": " + lower(week.title()),
+          new Content.ToolLink(
+              "<p>Opens in a window of its own.</p>",
+              "https://" + course.tool() + ".example/launch",
+              new TreeMap<>(Map.of("unit", id, "course", course.code()))),
+          Visibility.SHOWN);
+    } else {
+      item(
+          id + "-link",
+          at,
+          5,
+          "Further: " + lower(week.title()),
+          new Content.WebLink(
+              "https://library.larkmoor.example/"
+                  + course.code().toLowerCase(java.util.Locale.ROOT).replace(" ", "")
+                  + "/"
+                  + id,
+              true),
+          Visibility.SHOWN);
+    }
+    item(
+        id + "-notes",
+        at,
+        6,
+        "For instructors: " + lower(week.title()),
+        new Content.Page(
+            "<p>Allow twenty minutes for the exercise. Common mistake: reading it instead of doing"
+                + " it.</p>"),
+        new Visibility(false, true));
+  }
+
+  private String reading(DemoCourse.Week week, String sheet, String figure) {
+    StringBuilder s = new StringBuilder("<h2>" + week.title() + "</h2>");
+    week.facts().forEach(f -> s.append("<p>").append(f).append("</p>"));
+    s.append("<p><img alt=\"Figure: ").append(week.title()).append("\" src=\"");
+    s.append(References.file(figure, "figure.png", "")).append("\"></p>");
+    s.append("<p>Print the <a href=\"").append(References.file(sheet, "sheet.pdf", ""));
+    s.append("\">sheet</a> and bring it. Then go to <a href=\"");
+    s.append(References.item(key("how"), "")).append("\">how the weeks go</a>.</p>");
+    return s.toString();
+  }
+
+  private static String lower(String s) {
+    return s.substring(0, 1).toLowerCase(java.util.Locale.ROOT) + s.substring(1);
+  }
+
+  private ItemKey key(String name) {
+    return ItemKey.named(course.code() + " " + name);
+  }
+
+  private String module(String name, int n, String title) {
+    put(name, Optional.empty(), n, title, new Content.Module(), Visibility.SHOWN);
+    return key(name).value();
+  }
+
+  private void page(String name, String parent, int n, String title, String html) {
+    item(name, parent, n, title, new Content.Page(html), Visibility.SHOWN);
+  }
+
+  private void item(
+      String name, String parent, int n, String title, Content content, Visibility v) {
+    put(name, Optional.of(parent), n, title, content, v);
+  }
+
+  private void put(
+      String name, Optional<String> parent, int n, String title, Content c, Visibility v) {
+    Place place = new Place(parent, Rank.nth(n));
+    items.add(new Item(key(name), title, c, Timing.NONE, place, v, EditRule.ADAPTABLE));
+  }
+
+  private String file(String name, String type, byte[] bytes) {
+    String sha = Fingerprint.of(Fingerprint.sha256().digest(bytes)).hex();
+    files.put(sha, bytes);
+    return sha;
+  }
+
+  private FileRef ref(String sha, String name, String type) {
+    return new FileRef(sha, name, type, files.get(sha).length);
+  }
+
+  /** Questions in QTI 1.2.1. */
+  private static final class Questions {
+    static byte[] qti(String id, DemoCourse.Week week) {
+      StringBuilder s = new StringBuilder();
+      s.append("<?xml version=\"1.0\" encoding=\"UTF-8\"?>");
+      s.append("<questestinterop xmlns=\"http://www.imsglobal.org/xsd/ims_qtiasiv1p2\">");
+      s.append("<assessment ident=\"").append(id).append("\" title=\"").append(week.title());
+      s.append("\"><section ident=\"root\">");
+      for (int i = 0; i < week.facts().size() * 2; i++) {
+        String fact = week.facts().get(i / 2);
+        s.append("<item ident=\"").append(id).append('-').append(i).append("\">");
+        s.append("<itemmetadata><qtimetadata>");
+        field(s, "cc_profile", "cc.true_false.v0p1");
+        field(s, "cc_weighting", i % 2 == 0 ? "1" : "1.5");
+        s.append("</qtimetadata></itemmetadata><presentation><material><mattext>");
+        s.append(i % 2 == 0 ? "True or false: " : "Would you sign this: ");
+        s.append(org.springframework.web.util.HtmlUtils.htmlEscape(fact));
+        s.append("</mattext></material></presentation></item>");
+      }
+      s.append("</section></assessment></questestinterop>");
+      return s.toString().getBytes(StandardCharsets.UTF_8);
+    }
+
+    private static void field(StringBuilder s, String label, String entry) {
+      s.append("<qtimetadatafield><fieldlabel>").append(label);
+      s.append("</fieldlabel><fieldentry>").append(entry);
+      s.append("</fieldentry></qtimetadatafield>");
+    }
+  }
+}

@@ -1,0 +1,324 @@
+package org.zephyrmist.server.master;
+
+import static org.jooq.impl.DSL.count;
+import static org.zephyrmist.server.db.Tables.CARTRIDGE;
+import static org.zephyrmist.server.db.Tables.COVERAGE_RULE;
+import static org.zephyrmist.server.db.Tables.EDITION;
+import static org.zephyrmist.server.db.Tables.MASTER;
+import static org.zephyrmist.server.db.Tables.PERSON;
+import static org.zephyrmist.server.db.Tables.STANDING;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.OffsetDateTime;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PatchMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.core.compare.Comparison;
+import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.server.content.ItemView;
+import org.zephyrmist.server.content.Previews;
+import org.zephyrmist.server.content.Trees;
+import org.zephyrmist.server.db.tables.records.MasterRecord;
+import org.zephyrmist.server.people.Reach;
+import org.zephyrmist.server.people.SignedIn;
+import org.zephyrmist.server.roster.Courses;
+import org.zephyrmist.server.web.Refusal;
+
+/** Masters: make, edit, freeze, compare. */
+@RestController
+@RequestMapping(path = "/api/masters", produces = MediaType.APPLICATION_JSON_VALUE)
+@PreAuthorize("hasAnyRole('COORDINATOR', 'DESIGNER', 'ADMINISTRATOR')")
+class MasterApi {
+  private final DSLContext db;
+  private final Masters masters;
+  private final Drafts drafts;
+  private final Trees trees;
+  private final Previews previews;
+  private final Reach reach;
+  private final Courses courses;
+
+  MasterApi(
+      DSLContext db,
+      Masters masters,
+      Drafts drafts,
+      Trees trees,
+      Previews previews,
+      Reach reach,
+      Courses courses) {
+    this.db = db;
+    this.masters = masters;
+    this.drafts = drafts;
+    this.trees = trees;
+    this.previews = previews;
+    this.reach = reach;
+    this.courses = courses;
+  }
+
+  record Made(@NotNull UUID id) {}
+
+  record NewMaster(
+      @NotBlank @Size(max = 40) String code,
+      @NotBlank @Size(max = 200) String title,
+      UUID edition,
+      List<UUID> courses) {}
+
+  record VersionView(
+      @NotNull UUID id,
+      int number,
+      @NotNull String note,
+      int items,
+      @NotNull OffsetDateTime frozenAt,
+      int sections) {}
+
+  record MasterView(
+      @NotNull UUID id,
+      @NotNull String code,
+      @NotNull String title,
+      int items,
+      UUID edition,
+      String builtOn,
+      @NotNull String madeBy,
+      boolean everySection,
+      @NotNull List<VersionView> versions) {}
+
+  record ChangeView(
+      @NotNull String key,
+      @NotNull String kind,
+      @NotNull String title,
+      @NotNull String before,
+      @NotNull String how,
+      @NotNull Set<String> aspects) {}
+
+  record Freeze(@NotBlank @Size(max = 2000) String note) {}
+
+  record ItemChange(
+      @Size(max = 400) String title,
+      @Size(max = 2_000_000) String html,
+      String points,
+      String address,
+      String due,
+      Boolean shown,
+      EditRule rule) {}
+
+  record Move(String parent, String before) {}
+
+  record NewItem(
+      @NotNull Kind kind,
+      @NotBlank @Size(max = 400) String title,
+      @Size(max = 2_000_000) String html,
+      String points,
+      String address,
+      String parent) {}
+
+  record Key(@NotNull String key) {}
+
+  @GetMapping
+  List<MasterView> list(@AuthenticationPrincipal SignedIn who) {
+    return db
+        .select(MASTER.ID)
+        .from(MASTER)
+        .where(reach.masters(who))
+        .orderBy(MASTER.CODE)
+        .fetch(MASTER.ID)
+        .stream()
+        .map(id -> get(id, who))
+        .toList();
+  }
+
+  @GetMapping("/{id}")
+  MasterView get(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
+    MasterRecord m = masters.get(id, who);
+    Map<UUID, Integer> held =
+        db.select(STANDING.VERSION_ID, count())
+            .from(STANDING)
+            .where(STANDING.MASTER_ID.eq(id))
+            .groupBy(STANDING.VERSION_ID)
+            .fetchMap(STANDING.VERSION_ID, count());
+    List<VersionView> versions =
+        masters.versions(id).stream()
+            .map(
+                v ->
+                    new VersionView(
+                        v.getId(),
+                        v.getNumber(),
+                        v.getNote(),
+                        v.getItems(),
+                        v.getFrozenAt(),
+                        held.getOrDefault(v.getId(), 0)))
+            .toList();
+    String builtOn =
+        m.getEditionId() == null
+            ? null
+            : db.select(CARTRIDGE.TITLE, EDITION.NUMBER)
+                .from(EDITION)
+                .join(CARTRIDGE)
+                .on(CARTRIDGE.ID.eq(EDITION.CARTRIDGE_ID))
+                .where(EDITION.ID.eq(m.getEditionId()))
+                .fetchSingle(r -> r.value1() + ", edition " + r.value2());
+    return new MasterView(
+        m.getId(),
+        m.getCode(),
+        m.getTitle(),
+        trees.size(m.getDraftTreeId()),
+        m.getEditionId(),
+        builtOn,
+        db.select(PERSON.NAME)
+            .from(PERSON)
+            .where(PERSON.ID.eq(m.getMadeBy()))
+            .fetchSingle()
+            .value1(),
+        db.fetchExists(
+            COVERAGE_RULE, COVERAGE_RULE.MASTER_ID.eq(id).and(COVERAGE_RULE.COURSE_ID.isNull())),
+        versions);
+  }
+
+  @PostMapping
+  @ResponseStatus(HttpStatus.CREATED)
+  Made make(@Valid @RequestBody NewMaster n, @AuthenticationPrincipal SignedIn who) {
+    List<UUID> chosen = Optional.ofNullable(n.courses()).orElse(List.of());
+    Optional<UUID> program = courses.programOf(chosen, who);
+    return new Made(
+        masters.make(
+            n.code().strip(),
+            n.title().strip(),
+            program,
+            Optional.ofNullable(n.edition()),
+            chosen,
+            who));
+  }
+
+  @PostMapping("/{id}/versions")
+  @ResponseStatus(HttpStatus.CREATED)
+  Made freeze(
+      @PathVariable UUID id, @Valid @RequestBody Freeze f, @AuthenticationPrincipal SignedIn who) {
+    return new Made(masters.freeze(id, f.note().strip(), who));
+  }
+
+  /** The outline of a version; 0 is the draft. */
+  @GetMapping("/{id}/versions/{number}/outline")
+  List<ItemView.Node> outline(
+      @PathVariable UUID id, @PathVariable int number, @AuthenticationPrincipal SignedIn who) {
+    return ItemView.outline(trees.nodes(masters.tree(masters.get(id, who), number)));
+  }
+
+  @GetMapping("/{id}/versions/{number}/items/{key}")
+  ItemView item(
+      @PathVariable UUID id,
+      @PathVariable int number,
+      @PathVariable String key,
+      @AuthenticationPrincipal SignedIn who) {
+    return previews.view(masters.tree(masters.get(id, who), number), key);
+  }
+
+  @GetMapping(
+      path = "/{id}/versions/{number}/items/{key}/page",
+      produces = MediaType.TEXT_HTML_VALUE)
+  ResponseEntity<String> page(
+      @PathVariable UUID id,
+      @PathVariable int number,
+      @PathVariable String key,
+      @AuthenticationPrincipal SignedIn who) {
+    return previews.page(masters.tree(masters.get(id, who), number), key);
+  }
+
+  /** What differs from one version to another; 0 is the draft. */
+  @GetMapping("/{id}/changes")
+  List<ChangeView> changes(
+      @PathVariable UUID id,
+      @RequestParam int from,
+      @RequestParam int to,
+      @AuthenticationPrincipal SignedIn who) {
+    MasterRecord m = masters.get(id, who);
+    return masters.changes(masters.tree(m, from), masters.tree(m, to)).stream()
+        .map(MasterApi::view)
+        .toList();
+  }
+
+  private static ChangeView view(Comparison.Change c) {
+    Set<String> aspects = new java.util.LinkedHashSet<>();
+    c.aspects().forEach(a -> aspects.add(a.name()));
+    return new ChangeView(
+        c.key().value(), c.kind().name(), c.title(), c.before(), c.how().name(), aspects);
+  }
+
+  @PatchMapping("/{id}/draft/items/{key}")
+  void change(
+      @PathVariable UUID id,
+      @PathVariable String key,
+      @Valid @RequestBody ItemChange c,
+      @AuthenticationPrincipal SignedIn who) {
+    drafts.change(
+        masters.get(id, who).getDraftTreeId(),
+        Previews.key(key),
+        new Drafts.Change(
+            Optional.ofNullable(c.title()),
+            Optional.ofNullable(c.html()),
+            Optional.ofNullable(c.points()),
+            Optional.ofNullable(c.address()),
+            Optional.ofNullable(c.due()),
+            Optional.ofNullable(c.shown()),
+            Optional.ofNullable(c.rule())));
+  }
+
+  @PostMapping("/{id}/draft/items/{key}/place")
+  void move(
+      @PathVariable UUID id,
+      @PathVariable String key,
+      @RequestBody Move m,
+      @AuthenticationPrincipal SignedIn who) {
+    drafts.move(
+        masters.get(id, who).getDraftTreeId(),
+        Previews.key(key),
+        Optional.ofNullable(m.parent()).map(Previews::key),
+        Optional.ofNullable(m.before()).map(Previews::key));
+  }
+
+  @DeleteMapping("/{id}/draft/items/{key}")
+  void remove(
+      @PathVariable UUID id, @PathVariable String key, @AuthenticationPrincipal SignedIn who) {
+    drafts.remove(masters.get(id, who).getDraftTreeId(), Previews.key(key));
+  }
+
+  @PostMapping("/{id}/draft/items")
+  @ResponseStatus(HttpStatus.CREATED)
+  Key add(
+      @PathVariable UUID id, @Valid @RequestBody NewItem n, @AuthenticationPrincipal SignedIn who) {
+    if ((n.kind() == Kind.WEB_LINK || n.kind() == Kind.TOOL_LINK)
+        && !Optional.ofNullable(n.address()).orElse("").matches("https?://.+")) {
+      throw Refusal.bad("A link needs an address.", "Write one that begins with https://.");
+    }
+    ItemKey key =
+        drafts.add(
+            masters.get(id, who).getDraftTreeId(),
+            n.kind(),
+            n.title(),
+            Optional.ofNullable(n.html()).orElse(""),
+            Optional.ofNullable(n.points()).orElse(""),
+            Optional.ofNullable(n.address()).orElse(""),
+            Optional.ofNullable(n.parent()).map(Previews::key));
+    return new Key(key.value());
+  }
+}

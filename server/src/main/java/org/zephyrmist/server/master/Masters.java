@@ -1,0 +1,167 @@
+package org.zephyrmist.server.master;
+
+import static org.zephyrmist.server.db.Tables.COVERAGE_RULE;
+import static org.zephyrmist.server.db.Tables.EDITION;
+import static org.zephyrmist.server.db.Tables.MASTER;
+import static org.zephyrmist.server.db.Tables.VERSION;
+
+import java.time.Clock;
+import java.time.OffsetDateTime;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import org.zephyrmist.core.compare.Comparison;
+import org.zephyrmist.server.content.Trees;
+import org.zephyrmist.server.db.tables.records.MasterRecord;
+import org.zephyrmist.server.db.tables.records.VersionRecord;
+import org.zephyrmist.server.people.Events;
+import org.zephyrmist.server.people.Reach;
+import org.zephyrmist.server.people.SignedIn;
+import org.zephyrmist.server.web.Refusal;
+
+/** Makes masters, freezes and compares their versions. */
+@Component
+public class Masters {
+  private final DSLContext db;
+  private final Trees trees;
+  private final Reach reach;
+  private final Clock clock;
+  private final Events events;
+
+  Masters(DSLContext db, Trees trees, Reach reach, Clock clock, Events events) {
+    this.db = db;
+    this.trees = trees;
+    this.reach = reach;
+    this.clock = clock;
+    this.events = events;
+  }
+
+  /** A master this person may see and work on. */
+  public MasterRecord get(UUID id, SignedIn who) {
+    return db.selectFrom(MASTER)
+        .where(MASTER.ID.eq(id))
+        .and(reach.masters(who))
+        .fetchOptional()
+        .orElseThrow(() -> Refusal.notFound("master"));
+  }
+
+  /**
+   * A new master.
+   *
+   * @param edition whose content it starts with; none for an empty one
+   * @param courses whose sections are expected to hold it; none for all sections
+   */
+  @Transactional
+  public UUID make(
+      String code,
+      String title,
+      Optional<UUID> program,
+      Optional<UUID> edition,
+      List<UUID> courses,
+      SignedIn who) {
+    if (db.fetchExists(MASTER, MASTER.CODE.eq(code))) {
+      throw new Refusal(
+          HttpStatus.CONFLICT, "There is a master " + code + " already.", "Choose another code.");
+    }
+    UUID tree = edition.map(e -> trees.copy(editionTree(e))).orElseGet(trees::create);
+    UUID id = UUID.randomUUID();
+    db.insertInto(MASTER)
+        .set(MASTER.ID, id)
+        .set(MASTER.CODE, code)
+        .set(MASTER.TITLE, title)
+        .set(MASTER.PROGRAM_ID, program.orElse(null))
+        .set(MASTER.DRAFT_TREE_ID, tree)
+        .set(MASTER.EDITION_ID, edition.orElse(null))
+        .set(MASTER.MADE_BY, who.id())
+        .set(MASTER.MADE_AT, OffsetDateTime.now(clock))
+        .execute();
+    if (courses.isEmpty()) {
+      rule(id, null);
+    }
+    courses.forEach(c -> rule(id, c));
+    events.add(who.id(), "made master", code, title);
+    return id;
+  }
+
+  private void rule(UUID master, UUID course) {
+    db.insertInto(COVERAGE_RULE)
+        .set(COVERAGE_RULE.ID, UUID.randomUUID())
+        .set(COVERAGE_RULE.MASTER_ID, master)
+        .set(COVERAGE_RULE.COURSE_ID, course)
+        .execute();
+  }
+
+  private UUID editionTree(UUID edition) {
+    return db.select(EDITION.TREE_ID)
+        .from(EDITION)
+        .where(EDITION.ID.eq(edition))
+        .fetchOptional(EDITION.TREE_ID)
+        .orElseThrow(() -> Refusal.notFound("edition"));
+  }
+
+  /** Freezes the draft as the next version. */
+  @Transactional
+  public UUID freeze(UUID master, String note, SignedIn who) {
+    MasterRecord m = get(master, who);
+    db.selectOne().from(MASTER).where(MASTER.ID.eq(master)).forUpdate().fetch();
+    int items = trees.size(m.getDraftTreeId());
+    if (items == 0) {
+      throw Refusal.bad("The draft is empty.", "Add an item before you freeze a version.");
+    }
+    List<VersionRecord> versions = versions(master);
+    if (!versions.isEmpty()
+        && changes(versions.get(versions.size() - 1).getTreeId(), m.getDraftTreeId()).isEmpty()) {
+      throw Refusal.bad(
+          "Nothing has changed since version " + versions.size() + ".",
+          "Change the draft first, or deliver version " + versions.size() + ".");
+    }
+    UUID id = UUID.randomUUID();
+    int number = versions.size() + 1;
+    db.insertInto(VERSION)
+        .set(VERSION.ID, id)
+        .set(VERSION.MASTER_ID, master)
+        .set(VERSION.NUMBER, number)
+        .set(VERSION.TREE_ID, trees.copy(m.getDraftTreeId()))
+        .set(VERSION.NOTE, note)
+        .set(VERSION.ITEMS, items)
+        .set(VERSION.FROZEN_BY, who.id())
+        .set(VERSION.FROZEN_AT, OffsetDateTime.now(clock))
+        .execute();
+    events.add(who.id(), "froze", m.getCode() + ", version " + number, note);
+    return id;
+  }
+
+  /** Oldest first. */
+  public List<VersionRecord> versions(UUID master) {
+    return db.selectFrom(VERSION)
+        .where(VERSION.MASTER_ID.eq(master))
+        .orderBy(VERSION.NUMBER)
+        .fetch();
+  }
+
+  /** The tree of a version by number; 0 means the draft. */
+  public UUID tree(MasterRecord m, int number) {
+    return number == 0
+        ? m.getDraftTreeId()
+        : db.select(VERSION.TREE_ID)
+            .from(VERSION)
+            .where(VERSION.MASTER_ID.eq(m.getId()))
+            .and(VERSION.NUMBER.eq(number))
+            .fetchOptional(VERSION.TREE_ID)
+            .orElseThrow(() -> Refusal.notFound("version"));
+  }
+
+  public List<Comparison.Change> changes(UUID older, UUID newer) {
+    return Comparison.of(nodes(older), nodes(newer));
+  }
+
+  private List<Comparison.Node> nodes(UUID tree) {
+    return trees.nodes(tree).stream()
+        .map(n -> new Comparison.Node(n.key(), n.kind(), n.title(), n.aspects()))
+        .toList();
+  }
+}

@@ -1,0 +1,2 @@
+/** Masters: the draft one works on, the numbered versions, what differs between them. */
+package org.zephyrmist.server.master;

@@ -1,0 +1,237 @@
+package org.zephyrmist.server.platform;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.FileRef;
+import org.zephyrmist.core.content.Kind;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
+
+/** A platform with an HTTP interface as docs/api.md describes it; the practice platform is one. */
+final class HttpPlatform implements PlatformGateway {
+  private final HttpClient client;
+  private final JsonMapper json;
+  private final String address;
+  private final String token;
+  private final Duration timeout;
+
+  HttpPlatform(HttpClient client, JsonMapper json, String address, String token, Duration timeout) {
+    this.client = client;
+    this.json = json;
+    this.address = address.replaceFirst("/+$", "");
+    this.token = token;
+    this.timeout = timeout;
+  }
+
+  @Override
+  public List<Shell> shells() {
+    List<Shell> all = new ArrayList<>();
+    String after = "";
+    while (true) {
+      JsonNode page = call("GET", "/api/shells?after=" + encode(after), null);
+      for (JsonNode s : page) {
+        after = s.path("id").asString();
+        all.add(new Shell(after, s.path("title").asString(), s.path("students").asInt(0)));
+      }
+      if (page.size() == 0) {
+        return all;
+      }
+    }
+  }
+
+  @Override
+  public List<ShellItem> read(String shell) {
+    List<ShellItem> items = new ArrayList<>();
+    for (JsonNode n : call("GET", "/api/shells/" + encode(shell) + "/items", null)) {
+      items.add(item(n));
+    }
+    return items;
+  }
+
+  private ShellItem item(JsonNode n) {
+    EnumMap<Aspect, String> forms = new EnumMap<>(Aspect.class);
+    ObjectNode wording = json.createObjectNode();
+    n.path("wording").path("more").properties().forEach(e -> wording.set(e.getKey(), e.getValue()));
+    wording.put("title", n.path("wording").path("title").asString(""));
+    wording.put("html", n.path("wording").path("html").asString(""));
+    ObjectNode place = json.createObjectNode();
+    Optional<String> parent = Optional.ofNullable(n.path("parent").asString(null));
+    parent.ifPresent(p -> place.put("parent", p));
+    place.put("rank", n.path("rank").asString(""));
+    forms.put(Aspect.WORDING, wording.toString());
+    forms.put(Aspect.GRADING, object(n.path("grading")));
+    forms.put(Aspect.TIMING, object(n.path("timing")));
+    forms.put(Aspect.PLACE, place.toString());
+    forms.put(Aspect.VISIBILITY, object(n.path("visibility")));
+    forms.put(Aspect.LAUNCH, object(n.path("launch")));
+    return new ShellItem(
+        n.path("id").asString(),
+        Kind.valueOf(n.path("kind").asString()),
+        parent,
+        forms,
+        n.path("submissions").asInt(0) > 0,
+        n.path("changedBy").asString(""),
+        n.path("changedAt").asString(""));
+  }
+
+  private static String object(JsonNode n) {
+    return n.isObject() ? n.toString() : "{}";
+  }
+
+  @Override
+  public Map<String, String> apply(String shell, List<Write> writes) {
+    ObjectNode body = json.createObjectNode();
+    var steps = body.putArray("steps");
+    for (Write w : writes) {
+      ObjectNode s = steps.addObject().put("key", w.key());
+      if (w instanceof Write.Add a) {
+        s.put("op", "ADD").put("kind", a.kind().name());
+        forms(s, a.forms());
+      } else if (w instanceof Write.Update u) {
+        s.put("op", "UPDATE").put("id", u.id());
+        forms(s, u.forms());
+      } else if (w instanceof Write.Remove r) {
+        s.put("op", "REMOVE").put("id", r.id());
+      }
+    }
+    Map<String, String> ids = new LinkedHashMap<>();
+    for (JsonNode a :
+        call("POST", "/api/shells/" + encode(shell) + "/steps", body.toString()).path("answers")) {
+      ids.put(a.path("key").asString(), a.path("id").asString());
+    }
+    return ids;
+  }
+
+  private void forms(ObjectNode step, Map<Aspect, String> forms) {
+    forms.forEach(
+        (aspect, form) -> {
+          ObjectNode n = (ObjectNode) json.readTree(form);
+          if (aspect == Aspect.WORDING) {
+            ObjectNode wording = step.putObject("wording");
+            wording.put("title", n.path("title").asString(""));
+            wording.put("html", n.path("html").asString(""));
+            n.remove(List.of("title", "html"));
+            wording.set("more", n);
+          } else {
+            step.set(aspect.name().toLowerCase(java.util.Locale.ROOT), n);
+          }
+        });
+  }
+
+  @Override
+  public List<FileRef> missing(List<FileRef> files) {
+    if (files.isEmpty()) {
+      return List.of();
+    }
+    ObjectNode body = json.createObjectNode();
+    var hashes = body.putArray("sha256");
+    files.forEach(f -> hashes.add(f.sha256()));
+    Set<String> wanted = new HashSet<>();
+    call("POST", "/api/files/missing", body.toString())
+        .path("sha256")
+        .forEach(n -> wanted.add(n.asString()));
+    return files.stream().filter(f -> wanted.contains(f.sha256())).toList();
+  }
+
+  @Override
+  public void upload(FileRef file, InputStream in) {
+    HttpRequest request =
+        request("/api/files/" + file.sha256())
+            .header("Content-Type", file.mediaType())
+            .PUT(HttpRequest.BodyPublishers.ofInputStream(() -> in))
+            .timeout(timeout.multipliedBy(10))
+            .build();
+    send(request);
+  }
+
+  private JsonNode call(String method, String path, String body) {
+    HttpRequest request =
+        request(path)
+            .header("Content-Type", "application/json")
+            .method(
+                method,
+                body == null
+                    ? HttpRequest.BodyPublishers.noBody()
+                    : HttpRequest.BodyPublishers.ofString(body))
+            .build();
+    return json.readTree(send(request));
+  }
+
+  private HttpRequest.Builder request(String path) {
+    return HttpRequest.newBuilder(URI.create(address + path))
+        .header("Authorization", "Bearer " + token)
+        .timeout(timeout);
+  }
+
+  private byte[] send(HttpRequest request) {
+    try {
+      HttpResponse<byte[]> r = client.send(request, HttpResponse.BodyHandlers.ofByteArray());
+      if (r.statusCode() / 100 != 2) {
+        throw refusal(r.statusCode(), new String(r.body(), StandardCharsets.UTF_8));
+      }
+      return r.body();
+    } catch (IOException e) {
+      throw new PlatformException(
+          "The platform did not answer.", "Look whether the platform is up, then go on.", true, e);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new PlatformException("The server is stopping.", "It goes on by itself.", true, e);
+    }
+  }
+
+  private static PlatformException refusal(int status, String body) {
+    return switch (status) {
+      case 401, 403 ->
+          new PlatformException(
+              "The platform refused the token.",
+              "Ask an administrator to renew the platform's token, then go on.",
+              false,
+              null);
+      case 404 ->
+          new PlatformException(
+              "The platform has no such shell.",
+              "Have the shell created on the platform, then go on.",
+              false,
+              null);
+      case 409 ->
+          new PlatformException(
+              "The shell changed while it was written.", "It is read again.", true, null);
+      case 429, 500, 502, 503, 504 ->
+          new PlatformException(
+              "The platform answered with error " + status + ".",
+              "Wait until the platform is well again, then go on.",
+              true,
+              null);
+      default ->
+          new PlatformException(
+              "The platform refused the steps with error " + status + ". " + abbreviate(body),
+              "Send this text to the platform's people.",
+              false,
+              null);
+    };
+  }
+
+  private static String abbreviate(String s) {
+    return s.length() > 200 ? s.substring(0, 200) + "…" : s;
+  }
+
+  private static String encode(String s) {
+    return java.net.URLEncoder.encode(s, StandardCharsets.UTF_8).replace("+", "%20");
+  }
+}

@@ -1,0 +1,72 @@
+package org.zephyrmist.server.platform;
+
+import static org.jooq.impl.DSL.count;
+import static org.zephyrmist.server.db.Tables.PLATFORM;
+import static org.zephyrmist.server.db.Tables.SECTION;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
+import java.util.List;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.server.people.Events;
+import org.zephyrmist.server.people.SignedIn;
+
+/** Platforms: administrators name them; tokens never come back. */
+@RestController
+@RequestMapping(path = "/api/platforms", produces = MediaType.APPLICATION_JSON_VALUE)
+class PlatformApi {
+  private final Platforms platforms;
+  private final DSLContext db;
+  private final Events events;
+
+  PlatformApi(Platforms platforms, DSLContext db, Events events) {
+    this.platforms = platforms;
+    this.db = db;
+    this.events = events;
+  }
+
+  record NewPlatform(
+      @NotBlank String name,
+      @NotBlank @Pattern(regexp = "https?://[^\\s]+") String address,
+      @NotBlank String token) {}
+
+  record PlatformView(
+      @NotNull UUID id, @NotNull String name, @NotNull String address, int sections) {}
+
+  record PlatformList(@NotNull List<PlatformView> platforms, int withoutShell) {}
+
+  @GetMapping
+  @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
+  PlatformList list() {
+    List<PlatformView> all =
+        db.select(PLATFORM.ID, PLATFORM.NAME, PLATFORM.ADDRESS, count(SECTION.ID))
+            .from(PLATFORM)
+            .leftJoin(SECTION)
+            .on(SECTION.PLATFORM_ID.eq(PLATFORM.ID))
+            .groupBy(PLATFORM.ID)
+            .orderBy(PLATFORM.NAME)
+            .fetch(r -> new PlatformView(r.value1(), r.value2(), r.value3(), r.value4()));
+    return new PlatformList(all, platforms.withoutShell());
+  }
+
+  @PostMapping
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasRole('ADMINISTRATOR')")
+  void add(@Valid @RequestBody NewPlatform p, @AuthenticationPrincipal SignedIn who) {
+    platforms.add(p.name().strip(), p.address().strip(), p.token().strip());
+    events.add(who.id(), "named platform", p.name(), p.address());
+  }
+}

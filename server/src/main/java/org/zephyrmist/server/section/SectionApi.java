@@ -1,0 +1,263 @@
+package org.zephyrmist.server.section;
+
+import static org.zephyrmist.server.db.Tables.CAMPUS;
+import static org.zephyrmist.server.db.Tables.COURSE;
+import static org.zephyrmist.server.db.Tables.HOLDING;
+import static org.zephyrmist.server.db.Tables.MASTER;
+import static org.zephyrmist.server.db.Tables.PERSON;
+import static org.zephyrmist.server.db.Tables.PLATFORM;
+import static org.zephyrmist.server.db.Tables.RECEIPT;
+import static org.zephyrmist.server.db.Tables.SECTION;
+import static org.zephyrmist.server.db.Tables.STANDING;
+import static org.zephyrmist.server.db.Tables.TERM;
+import static org.zephyrmist.server.db.Tables.VERSION;
+
+import jakarta.validation.constraints.NotNull;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.jooq.Record;
+import org.springframework.http.MediaType;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.Fingerprints;
+import org.zephyrmist.server.people.Reach;
+import org.zephyrmist.server.people.SignedIn;
+import org.zephyrmist.server.web.Refusal;
+
+/** One section from the ledger: which master at which version, and each item's receipts. */
+@RestController
+@RequestMapping(path = "/api/sections", produces = MediaType.APPLICATION_JSON_VALUE)
+class SectionApi {
+  private final DSLContext db;
+  private final Reach reach;
+  private final Instructors instructors;
+
+  SectionApi(DSLContext db, Reach reach, Instructors instructors) {
+    this.db = db;
+    this.reach = reach;
+    this.instructors = instructors;
+  }
+
+  record Section(
+      @NotNull UUID id,
+      @NotNull String code,
+      @NotNull String title,
+      @NotNull String course,
+      @NotNull String campus,
+      @NotNull String term,
+      @NotNull String instructors,
+      boolean inRoster,
+      Integer students,
+      String shellAddress,
+      @NotNull List<Held> masters) {}
+
+  record Held(
+      @NotNull UUID master,
+      @NotNull String code,
+      @NotNull String title,
+      int number,
+      int newest,
+      int expected,
+      int held,
+      int changed,
+      @NotNull OffsetDateTime readAt) {}
+
+  record ItemLine(
+      @NotNull String key,
+      @NotNull String kind,
+      @NotNull String title,
+      @NotNull String masterCode,
+      int number,
+      @NotNull OffsetDateTime at,
+      @NotNull String by,
+      @NotNull UUID delivery,
+      @NotNull String how,
+      @NotNull String state,
+      @NotNull List<String> changedHere) {}
+
+  record ReceiptLine(
+      int number,
+      @NotNull String how,
+      @NotNull List<String> writes,
+      @NotNull OffsetDateTime at,
+      @NotNull String by,
+      @NotNull UUID delivery) {}
+
+  /** An instructor's own sections; for others all within reach, by code. */
+  @GetMapping("/mine")
+  List<Section> mine(@AuthenticationPrincipal SignedIn who) {
+    return db
+        .select(SECTION.ID)
+        .from(SECTION)
+        .where(reach.sections(who))
+        .orderBy(SECTION.CODE)
+        .limit(200)
+        .fetch(SECTION.ID)
+        .stream()
+        .map(id -> section(id, who))
+        .toList();
+  }
+
+  @GetMapping("/{id}")
+  Section section(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
+    Record s =
+        db.select(SECTION.fields())
+            .select(COURSE.CODE, CAMPUS.NAME, TERM.TITLE, PLATFORM.ADDRESS)
+            .from(SECTION)
+            .join(COURSE)
+            .on(COURSE.ID.eq(SECTION.COURSE_ID))
+            .join(CAMPUS)
+            .on(CAMPUS.ID.eq(SECTION.CAMPUS_ID))
+            .leftJoin(TERM)
+            .on(TERM.ID.eq(SECTION.TERM_ID))
+            .leftJoin(PLATFORM)
+            .on(PLATFORM.ID.eq(SECTION.PLATFORM_ID))
+            .where(SECTION.ID.eq(id))
+            .and(reach.sections(who))
+            .fetchOptional()
+            .orElseThrow(() -> Refusal.notFound("section"));
+    String shell = s.get(SECTION.SHELL);
+    return new Section(
+        id,
+        s.get(SECTION.CODE),
+        s.get(SECTION.TITLE),
+        s.get(COURSE.CODE),
+        s.get(CAMPUS.NAME),
+        s.get(TERM.TITLE) == null ? "no term" : s.get(TERM.TITLE),
+        instructors.ofSection(id).getOrDefault(id, ""),
+        s.get(SECTION.IN_ROSTER),
+        s.get(SECTION.STUDENTS),
+        shell == null ? null : s.get(PLATFORM.ADDRESS) + "/shells/" + shell,
+        held(id));
+  }
+
+  private List<Held> held(UUID section) {
+    var newest =
+        org.jooq.impl.DSL.field(
+            org.jooq
+                .impl
+                .DSL
+                .select(org.jooq.impl.DSL.max(VERSION.as("n").NUMBER))
+                .from(VERSION.as("n"))
+                .where(VERSION.as("n").MASTER_ID.eq(STANDING.MASTER_ID)));
+    return db.select(STANDING.fields())
+        .select(MASTER.CODE, MASTER.TITLE, VERSION.NUMBER, newest)
+        .from(STANDING)
+        .join(MASTER)
+        .on(MASTER.ID.eq(STANDING.MASTER_ID))
+        .join(VERSION)
+        .on(VERSION.ID.eq(STANDING.VERSION_ID))
+        .where(STANDING.SECTION_ID.eq(section))
+        .orderBy(MASTER.CODE)
+        .fetch(
+            r ->
+                new Held(
+                    r.get(STANDING.MASTER_ID),
+                    r.get(MASTER.CODE),
+                    r.get(MASTER.TITLE),
+                    r.get(VERSION.NUMBER),
+                    r.get(newest),
+                    r.get(STANDING.EXPECTED),
+                    r.get(STANDING.HELD),
+                    r.get(STANDING.CHANGED),
+                    r.get(STANDING.READ_AT)));
+  }
+
+  /** Every item that was delivered to the section, with its last receipt. */
+  @GetMapping("/{id}/items")
+  List<ItemLine> items(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
+    check(id, who);
+    return db.select(HOLDING.fields())
+        .select(
+            RECEIPT.AT, RECEIPT.HOW, RECEIPT.DELIVERY_ID, MASTER.CODE, VERSION.NUMBER, PERSON.NAME)
+        .from(HOLDING)
+        .join(RECEIPT)
+        .on(RECEIPT.ID.eq(HOLDING.RECEIPT_ID))
+        .join(MASTER)
+        .on(MASTER.ID.eq(HOLDING.MASTER_ID))
+        .join(VERSION)
+        .on(VERSION.ID.eq(RECEIPT.VERSION_ID))
+        .join(PERSON)
+        .on(PERSON.ID.eq(RECEIPT.PERSON_ID))
+        .where(HOLDING.SECTION_ID.eq(id))
+        .orderBy(MASTER.CODE, HOLDING.TITLE, HOLDING.ITEM_KEY)
+        .fetch(
+            r -> {
+              byte[] here = r.get(HOLDING.HERE);
+              List<String> changed = here == null ? List.of() : changed(here, r.get(HOLDING.SHOWN));
+              return new ItemLine(
+                  r.get(HOLDING.ITEM_KEY),
+                  r.get(HOLDING.ITEM_KIND),
+                  r.get(HOLDING.TITLE),
+                  r.get(MASTER.CODE),
+                  r.get(VERSION.NUMBER),
+                  r.get(RECEIPT.AT),
+                  r.get(PERSON.NAME),
+                  r.get(RECEIPT.DELIVERY_ID),
+                  r.get(RECEIPT.HOW),
+                  here == null ? "GONE" : changed.isEmpty() ? "AS_DELIVERED" : "CHANGED",
+                  changed);
+            });
+  }
+
+  private static List<String> changed(byte[] here, byte[] shown) {
+    return Fingerprints.unpack(here).differing(Fingerprints.unpack(shown)).stream()
+        .map(Aspect::name)
+        .toList();
+  }
+
+  /** All receipts of one item in the section, newest first. */
+  @GetMapping("/{id}/items/{key}/receipts")
+  List<ReceiptLine> receipts(
+      @PathVariable UUID id, @PathVariable String key, @AuthenticationPrincipal SignedIn who) {
+    check(id, who);
+    return db.select(
+            VERSION.NUMBER,
+            RECEIPT.HOW,
+            RECEIPT.WRITES,
+            RECEIPT.AT,
+            PERSON.NAME,
+            RECEIPT.DELIVERY_ID)
+        .from(RECEIPT)
+        .join(VERSION)
+        .on(VERSION.ID.eq(RECEIPT.VERSION_ID))
+        .join(PERSON)
+        .on(PERSON.ID.eq(RECEIPT.PERSON_ID))
+        .where(RECEIPT.SECTION_ID.eq(id))
+        .and(RECEIPT.ITEM_KEY.eq(key))
+        .orderBy(RECEIPT.ID.desc())
+        .fetch(
+            r ->
+                new ReceiptLine(
+                    r.value1(),
+                    r.value2(),
+                    aspects(r.value3()),
+                    r.value4(),
+                    r.value5(),
+                    r.value6()));
+  }
+
+  private static List<String> aspects(int mask) {
+    List<String> all = new ArrayList<>();
+    for (Aspect a : Aspect.values()) {
+      if ((mask & 1 << a.ordinal()) != 0) {
+        all.add(a.name());
+      }
+    }
+    return all;
+  }
+
+  private void check(UUID id, SignedIn who) {
+    if (!db.fetchExists(
+        db.selectOne().from(SECTION).where(SECTION.ID.eq(id)).and(reach.sections(who)))) {
+      throw Refusal.notFound("section");
+    }
+  }
+}

@@ -1,0 +1,21 @@
+package org.zephyrmist.server.web;
+
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
+
+/** Every address of the interface leads to the one page that draws it. */
+@Controller
+class Pages {
+  @GetMapping({
+    "/",
+    "/coverage/**",
+    "/sources/**",
+    "/deliveries/**",
+    "/sections/**",
+    "/college/**",
+    "/sign-in"
+  })
+  String page() {
+    return "forward:/index.html";
+  }
+}
