@@ -57,7 +57,7 @@ class CoverageApi {
    */
   record TermView(@NotNull UUID id, @NotNull String title, int week, int weeks, int sections) {}
 
-  record SectionView(
+  record CoverageSection(
       @NotNull UUID id,
       @NotNull String code,
       @NotNull String title,
@@ -67,22 +67,22 @@ class CoverageApi {
       boolean shell,
       boolean inRoster) {}
 
-  record VersionView(
+  record CoverageVersion(
       @NotNull UUID id, int number, @NotNull String note, @NotNull OffsetDateTime frozenAt) {}
 
-  record MasterView(
+  record CoverageMaster(
       @NotNull UUID id,
       @NotNull String code,
       @NotNull String title,
       boolean everySection,
-      @NotNull List<VersionView> versions) {}
+      @NotNull List<CoverageVersion> versions) {}
 
   /**
    * A section and a master: by their places in the lists.
    *
    * @param number version held; 0 if never received
    */
-  record Cell(
+  record CoverageCell(
       int section,
       int master,
       int number,
@@ -92,9 +92,9 @@ class CoverageApi {
       boolean needsPerson) {}
 
   record Coverage(
-      @NotNull List<SectionView> sections,
-      @NotNull List<MasterView> masters,
-      @NotNull List<Cell> cells) {}
+      @NotNull List<CoverageSection> sections,
+      @NotNull List<CoverageMaster> masters,
+      @NotNull List<CoverageCell> cells) {}
 
   @GetMapping("/terms")
   List<TermView> terms() {
@@ -121,7 +121,7 @@ class CoverageApi {
   Coverage coverage(@RequestParam UUID term, @AuthenticationPrincipal SignedIn who) {
     Map<UUID, String> names = instructors.all();
     List<UUID> courses = new ArrayList<>();
-    List<SectionView> sections =
+    List<CoverageSection> sections =
         db.select(
                 SECTION.ID,
                 SECTION.CODE,
@@ -142,7 +142,7 @@ class CoverageApi {
             .fetch(
                 r -> {
                   courses.add(r.value8());
-                  return new SectionView(
+                  return new CoverageSection(
                       r.value1(),
                       r.value2(),
                       r.value3(),
@@ -153,7 +153,7 @@ class CoverageApi {
                       r.value7());
                 });
     Map<UUID, Set<UUID>> rules = rules();
-    List<MasterView> masters = masters(rules, who);
+    List<CoverageMaster> masters = masters(rules, who);
     return new Coverage(sections, masters, cells(sections, courses, masters, rules, term));
   }
 
@@ -166,21 +166,23 @@ class CoverageApi {
     return rules;
   }
 
-  private List<MasterView> masters(Map<UUID, Set<UUID>> rules, SignedIn who) {
-    Map<UUID, List<VersionView>> versions = new LinkedHashMap<>();
+  private List<CoverageMaster> masters(Map<UUID, Set<UUID>> rules, SignedIn who) {
+    Map<UUID, List<CoverageVersion>> versions = new LinkedHashMap<>();
     db.selectFrom(VERSION)
         .orderBy(VERSION.NUMBER)
         .forEach(
             v ->
                 versions
                     .computeIfAbsent(v.getMasterId(), k -> new ArrayList<>())
-                    .add(new VersionView(v.getId(), v.getNumber(), v.getNote(), v.getFrozenAt())));
+                    .add(
+                        new CoverageVersion(
+                            v.getId(), v.getNumber(), v.getNote(), v.getFrozenAt())));
     return db.selectFrom(MASTER)
         .where(reach.masters(who))
         .orderBy(MASTER.PROGRAM_ID.isNotNull(), MASTER.CODE)
         .fetch(
             m ->
-                new MasterView(
+                new CoverageMaster(
                     m.getId(),
                     m.getCode(),
                     m.getTitle(),
@@ -188,10 +190,10 @@ class CoverageApi {
                     versions.getOrDefault(m.getId(), List.of())));
   }
 
-  private List<Cell> cells(
-      List<SectionView> sections,
+  private List<CoverageCell> cells(
+      List<CoverageSection> sections,
       List<UUID> courses,
-      List<MasterView> masters,
+      List<CoverageMaster> masters,
       Map<UUID, Set<UUID>> rules,
       UUID term) {
     record Pair(UUID section, UUID master) {}
@@ -225,9 +227,9 @@ class CoverageApi {
         .where(DELIVERY_LINE.STATE.eq("NEEDS_PERSON"))
         .and(DELIVERY.CONFIRMED_AT.isNotNull())
         .forEach(r -> waiting.add(new Pair(r.value1(), r.value2())));
-    List<Cell> cells = new ArrayList<>();
+    List<CoverageCell> cells = new ArrayList<>();
     for (int m = 0; m < masters.size(); m++) {
-      MasterView master = masters.get(m);
+      CoverageMaster master = masters.get(m);
       Set<UUID> expectedIn = rules.getOrDefault(master.id(), Set.of());
       for (int s = 0; s < sections.size(); s++) {
         Pair pair = new Pair(sections.get(s).id(), master.id());
@@ -237,10 +239,10 @@ class CoverageApi {
                 && (master.everySection() || expectedIn.contains(courses.get(s)));
         if (h != null) {
           cells.add(
-              new Cell(
+              new CoverageCell(
                   s, m, h.number(), h.expected(), h.held(), h.changed(), waiting.contains(pair)));
         } else if (expected) {
-          cells.add(new Cell(s, m, 0, 0, 0, 0, waiting.contains(pair)));
+          cells.add(new CoverageCell(s, m, 0, 0, 0, 0, waiting.contains(pair)));
         }
       }
     }

@@ -50,9 +50,15 @@ class DeliveryApi {
   record Count(int sections) {}
 
   @GetMapping
-  List<DeliveryViews.Summary> list(
+  List<DeliveryViews.DeliverySummary> list(
       @RequestParam(defaultValue = "100") int most, @AuthenticationPrincipal SignedIn who) {
     return views.list(who, Math.min(most, 500));
+  }
+
+  /** Deliveries that move right now. */
+  @GetMapping("/running")
+  List<DeliveryViews.DeliverySummary> running(@AuthenticationPrincipal SignedIn who) {
+    return views.running(who);
   }
 
   @PostMapping
@@ -63,19 +69,20 @@ class DeliveryApi {
   }
 
   @GetMapping("/{id}")
-  DeliveryViews.Detail detail(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
+  DeliveryViews.DeliveryDetail detail(
+      @PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
     deliveries.get(id, who);
     return views.detail(id);
   }
 
   @GetMapping("/{id}/plan")
-  DeliveryViews.Plan plan(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
+  DeliveryViews.DeliveryPlan plan(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
     DeliveryRecord d = deliveries.get(id, who);
     return views.plan(id, d.getVersionId());
   }
 
   @GetMapping("/{id}/lines/{line}/steps/{key}")
-  DeliveryViews.Sides sides(
+  DeliveryViews.StepSides sides(
       @PathVariable UUID id,
       @PathVariable UUID line,
       @PathVariable String key,

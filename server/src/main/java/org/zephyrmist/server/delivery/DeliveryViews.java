@@ -64,7 +64,7 @@ class DeliveryViews {
     this.instructors = instructors;
   }
 
-  record Summary(
+  record DeliverySummary(
       @NotNull UUID id,
       @NotNull UUID master,
       @NotNull String masterCode,
@@ -80,7 +80,7 @@ class DeliveryViews {
       OffsetDateTime finishedAt,
       @NotNull Map<String, Integer> lines) {}
 
-  record Line(
+  record DeliveryLine(
       @NotNull UUID id,
       @NotNull UUID section,
       @NotNull String code,
@@ -98,14 +98,14 @@ class DeliveryViews {
       @NotNull Map<String, Integer> counts,
       OffsetDateTime readAt) {}
 
-  record Detail(@NotNull Summary delivery, @NotNull List<Line> lines) {}
+  record DeliveryDetail(@NotNull DeliverySummary delivery, @NotNull List<DeliveryLine> lines) {}
 
   /**
    * A row of the plan.
    *
    * @param inVersion false for what is to be retired
    */
-  record Row(
+  record PlanRow(
       @NotNull String key,
       @NotNull String kind,
       @NotNull String title,
@@ -113,11 +113,12 @@ class DeliveryViews {
       boolean inVersion) {}
 
   /** A step that is not "same": row, line (both by their place in the lists), kind, reason. */
-  record Cell(int row, int line, @NotNull String kind, @NotNull String reason, boolean moves) {}
+  record PlanCell(int row, int line, @NotNull String kind, @NotNull String reason, boolean moves) {}
 
-  record Plan(@NotNull List<Row> rows, @NotNull List<UUID> lines, @NotNull List<Cell> cells) {}
+  record DeliveryPlan(
+      @NotNull List<PlanRow> rows, @NotNull List<UUID> lines, @NotNull List<PlanCell> cells) {}
 
-  record Sides(
+  record StepSides(
       @NotNull String kind,
       @NotNull String reason,
       @NotNull Map<String, String> aspects,
@@ -125,13 +126,17 @@ class DeliveryViews {
       ItemView here,
       ItemView version) {}
 
-  List<Summary> list(SignedIn who, int most) {
+  List<DeliverySummary> list(SignedIn who, int most) {
     return summaries(reach.masters(who), most);
   }
 
-  private List<Summary> summaries(Condition which, int most) {
+  List<DeliverySummary> running(SignedIn who) {
+    return summaries(reach.masters(who).and(DELIVERY.STATE.in("RUNNING", "PLANNING")), 20);
+  }
+
+  private List<DeliverySummary> summaries(Condition which, int most) {
     var made = PERSON.as("made");
-    List<Summary> all =
+    List<DeliverySummary> all =
         db.select(DELIVERY.fields())
             .select(MASTER.ID, MASTER.CODE, MASTER.TITLE, VERSION.NUMBER, made.NAME)
             .from(DELIVERY)
@@ -146,7 +151,7 @@ class DeliveryViews {
             .limit(most)
             .fetch(
                 r ->
-                    new Summary(
+                    new DeliverySummary(
                         r.get(DELIVERY.ID),
                         r.get(MASTER.ID),
                         r.get(MASTER.CODE),
@@ -161,7 +166,7 @@ class DeliveryViews {
                         r.get(DELIVERY.CONFIRMED_AT),
                         r.get(DELIVERY.FINISHED_AT),
                         new LinkedHashMap<>()));
-    Map<UUID, Summary> byId = new HashMap<>();
+    Map<UUID, DeliverySummary> byId = new HashMap<>();
     all.forEach(s -> byId.put(s.id(), s));
     var n = org.jooq.impl.DSL.count();
     db.select(DELIVERY_LINE.DELIVERY_ID, DELIVERY_LINE.STATE, n)
@@ -172,11 +177,11 @@ class DeliveryViews {
     return all;
   }
 
-  Detail detail(UUID id) {
-    return new Detail(summaries(DELIVERY.ID.eq(id), 1).get(0), lines(id));
+  DeliveryDetail detail(UUID id) {
+    return new DeliveryDetail(summaries(DELIVERY.ID.eq(id), 1).get(0), lines(id));
   }
 
-  private List<Line> lines(UUID delivery) {
+  private List<DeliveryLine> lines(UUID delivery) {
     Map<UUID, String> names = instructors.ofDelivery(delivery);
     return db.select(DELIVERY_LINE.fields())
         .select(SECTION.CODE, CAMPUS.NAME)
@@ -189,7 +194,7 @@ class DeliveryViews {
         .orderBy(SECTION.CODE, SECTION.ID)
         .fetch(
             r ->
-                new Line(
+                new DeliveryLine(
                     r.get(DELIVERY_LINE.ID),
                     r.get(DELIVERY_LINE.SECTION_ID),
                     r.get(SECTION.CODE),
@@ -210,29 +215,29 @@ class DeliveryViews {
                     r.get(DELIVERY_LINE.READ_AT)));
   }
 
-  Plan plan(UUID delivery, UUID version) {
+  DeliveryPlan plan(UUID delivery, UUID version) {
     UUID tree =
         db.select(VERSION.TREE_ID)
             .from(VERSION)
             .where(VERSION.ID.eq(version))
             .fetchSingle()
             .value1();
-    List<Row> rows = new ArrayList<>();
+    List<PlanRow> rows = new ArrayList<>();
     Map<String, Integer> rowOf = new HashMap<>();
     for (Trees.Node n : trees.nodes(tree)) {
       rowOf.put(n.key().value(), rows.size());
       rows.add(
-          new Row(
+          new PlanRow(
               n.key().value(),
               n.kind().name(),
               n.title(),
               n.parent().map(ItemKey::value).orElse(null),
               true));
     }
-    List<UUID> lines = lines(delivery).stream().map(Line::id).toList();
+    List<UUID> lines = lines(delivery).stream().map(DeliveryLine::id).toList();
     Map<UUID, Integer> lineOf = new HashMap<>();
     lines.forEach(l -> lineOf.put(l, lineOf.size()));
-    List<Cell> cells = new ArrayList<>();
+    List<PlanCell> cells = new ArrayList<>();
     db.select(
             DELIVERY_STEP.LINE_ID,
             DELIVERY_STEP.ITEM_KEY,
@@ -250,15 +255,16 @@ class DeliveryViews {
               if (row == null) {
                 row = rows.size();
                 rowOf.put(r.value2(), row);
-                rows.add(new Row(r.value2(), r.value3(), r.value4(), null, false));
+                rows.add(new PlanRow(r.value2(), r.value3(), r.value4(), null, false));
               }
-              cells.add(new Cell(row, lineOf.get(r.value1()), r.value5(), r.value6(), r.value7()));
+              cells.add(
+                  new PlanCell(row, lineOf.get(r.value1()), r.value5(), r.value6(), r.value7()));
             });
-    return new Plan(rows, lines, cells);
+    return new DeliveryPlan(rows, lines, cells);
   }
 
   /** Delivered before, in the section, in the version: the three sides of one step. */
-  Sides sides(UUID delivery, UUID line, String key) {
+  StepSides sides(UUID delivery, UUID line, String key) {
     DeliveryStepRecord s =
         db.select(DELIVERY_STEP.fields())
             .from(DELIVERY_STEP)
@@ -269,7 +275,7 @@ class DeliveryViews {
             .and(DELIVERY_STEP.ITEM_KEY.eq(key))
             .fetchOptional(r -> r.into(DELIVERY_STEP))
             .orElseThrow(() -> Refusal.notFound("step"));
-    return new Sides(
+    return new StepSides(
         s.getKind(),
         s.getReason(),
         json.readValue(s.getAspectSteps().data(), new TypeReference<Map<String, String>>() {}),

@@ -56,9 +56,9 @@ class SectionApi {
       boolean inRoster,
       Integer students,
       String shellAddress,
-      @NotNull List<Held> masters) {}
+      @NotNull List<HeldMaster> masters) {}
 
-  record Held(
+  record HeldMaster(
       @NotNull UUID master,
       @NotNull String code,
       @NotNull String title,
@@ -138,7 +138,7 @@ class SectionApi {
         held(id));
   }
 
-  private List<Held> held(UUID section) {
+  private List<HeldMaster> held(UUID section) {
     var newest =
         org.jooq.impl.DSL.field(
             org.jooq
@@ -158,7 +158,7 @@ class SectionApi {
         .orderBy(MASTER.CODE)
         .fetch(
             r ->
-                new Held(
+                new HeldMaster(
                     r.get(STANDING.MASTER_ID),
                     r.get(MASTER.CODE),
                     r.get(MASTER.TITLE),

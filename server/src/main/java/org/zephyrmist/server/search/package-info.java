@@ -1,0 +1,2 @@
+/** One search over sections, masters and cartridges. */
+package org.zephyrmist.server.search;
