@@ -1,0 +1,59 @@
+import createClient from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+export type Schemas = components['schemas'];
+
+/** What went wrong, as the server says it (RFC 9457), with what to do. */
+export class Problem extends Error {
+  constructor(
+    public status: number,
+    detail: string,
+    public remedy: string,
+  ) {
+    super(detail);
+  }
+}
+
+export function csrf(): string {
+  const found = /(?:^|; )XSRF-TOKEN=([^;]+)/.exec(document.cookie);
+  return found ? decodeURIComponent(found[1]) : '';
+}
+
+export const api = createClient<paths>({ baseUrl: '' });
+
+let signedOut = () => {};
+/** What to do when a call finds nobody signed in. */
+export function onSignedOut(then: () => void) {
+  signedOut = then;
+}
+
+api.use({
+  onRequest({ request }) {
+    if (request.method !== 'GET') request.headers.set('X-XSRF-TOKEN', csrf());
+    return request;
+  },
+});
+
+/** The data of a call, or a Problem thrown. */
+export async function got<T>(
+  call: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  let result;
+  try {
+    result = await call;
+  } catch {
+    throw new Problem(0, 'Zephyrmist does not answer.', 'Look at your connection, then try again.');
+  }
+  if (result.response.ok) return result.data as T;
+  throw problem(result.response.status, result.error);
+}
+
+export function problem(status: number, body: unknown): Problem {
+  const p = (body ?? {}) as { detail?: string; remedy?: string };
+  if (status === 401) signedOut();
+  return new Problem(
+    status,
+    p.detail ?? 'Something went wrong.',
+    p.remedy ?? 'Nothing was changed. Try again.',
+  );
+}

@@ -1,0 +1,218 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { api, got, type Schemas } from '../api/client';
+  import Standing from '../lib/Standing.svelte';
+  import Trouble from '../lib/Trouble.svelte';
+  import { hand } from '../lib/hand.svelte';
+  import { keyList } from '../lib/keys.svelte';
+  import { place } from '../lib/place.svelte';
+  import { session } from '../lib/session.svelte';
+  import { many } from '../lib/words';
+  import Beside from './Beside.svelte';
+  import Grid from './Grid.svelte';
+  import HandBar from './HandBar.svelte';
+  import NothingYet from './NothingYet.svelte';
+  import Spread from './Spread.svelte';
+  import { is, passes, stands, states, stateWords, tally, type State } from './model';
+
+  let coverage = $state.raw<Schemas['Coverage'] | null>(null);
+  let trouble = $state.raw<unknown>(null);
+  let reading = $state(0);
+
+  keyList.of = [
+    ['arrows', 'From mark to mark'],
+    ['Space', 'Take a section in hand'],
+    ['Enter', 'Open the section beside'],
+  ];
+
+  $effect(() => {
+    const term = session.term?.id;
+    void reading;
+    if (!term) return;
+    untrack(async () => {
+      try {
+        coverage = await got(api.GET('/api/coverage', { params: { query: { term } } }));
+        trouble = null;
+      } catch (e) {
+        trouble = e;
+      }
+    });
+  });
+
+  let filter = $derived({
+    text: place.get('find'),
+    course: place.get('course'),
+    campus: place.get('campus'),
+    instructor: place.get('instructor'),
+  });
+  let show = $derived(states.find((s) => s === place.get('show')) as State | undefined);
+  let grid = $derived(place.get('view') === 'grid');
+  let all = $derived(coverage ? stands(coverage) : []);
+  let passing = $derived(all.filter((s) => passes(s.section, filter)));
+  let counts = $derived(tally(passing));
+  let shown = $derived(passing.filter((s) => !show || is(s, show)));
+  let sections = $derived(new Set(passing.map((s) => s.section.id)).size);
+  let master = $derived(
+    coverage?.masters.find((m) => m.id === place.get('master')) ??
+      coverage?.masters.find((m) =>
+        all.some((s) => s.master === m && s.behind > 0 && !m.everySection),
+      ) ??
+      coverage?.masters[0],
+  );
+  let chosen = $derived(all.filter((s) => s.master === master && hand.has(s.section.id)));
+  let campuses = $derived([...new Set(coverage?.sections.map((s) => s.campus))].sort());
+  let courses = $derived([...new Set(coverage?.sections.map((s) => s.course))].sort());
+  let instructors = $derived(
+    [...new Set(coverage?.sections.flatMap((s) => s.instructors.split(', ')))]
+      .filter(Boolean)
+      .sort(),
+  );
+  const marks: Record<State, object> = {
+    step: {},
+    behind: { behind: 2 },
+    changed: { changed: true },
+    partial: { share: 0.5 },
+    never: { never: true },
+    person: { failed: true },
+  };
+</script>
+
+<div class="page">
+  <main class="left">
+    <div class="head">
+      {#if !coverage && session.terms.length}
+        <h1>Reading the ledger …</h1>
+      {:else if counts.behind}
+        <h1>
+          {counts.behind} of {many(sections, 'section')}
+          {counts.behind === 1 ? 'is' : 'are'} behind
+        </h1>
+      {:else if all.length}
+        <h1>{many(sections, 'section')}, none behind</h1>
+      {:else}
+        <h1>Coverage</h1>
+      {/if}
+      <div class="filters">
+        <input
+          class="entry find"
+          type="search"
+          placeholder="Find a section"
+          aria-label="Find a section"
+          value={filter.text}
+          oninput={(e) => place.set({ find: e.currentTarget.value })}
+        />
+        {#each [['course', 'All courses', courses], ['campus', 'All campuses', campuses], ['instructor', 'All instructors', instructors]] as const as [name, none, options] (name)}
+          <select
+            class="entry"
+            aria-label={none}
+            value={place.get(name)}
+            onchange={(e) => place.set({ [name]: e.currentTarget.value })}
+          >
+            <option value="">{none}</option>
+            {#each options as o (o)}<option>{o}</option>{/each}
+          </select>
+        {/each}
+      </div>
+      <div class="views" role="group" aria-label="View">
+        <button class="tab" aria-pressed={!grid} onclick={() => place.set({ view: '' })}
+          >Spread</button
+        >
+        <button class="tab" aria-pressed={grid} onclick={() => place.set({ view: 'grid' })}
+          >Grid</button
+        >
+      </div>
+    </div>
+    <div class="sum" role="group" aria-label="Show only">
+      {#each states as s (s)}
+        <button
+          class="tab"
+          aria-pressed={show === s}
+          onclick={() => place.set({ show: show === s ? '' : s })}
+        >
+          <Standing size={17} {...marks[s]} /><b class="fig">{counts[s]}</b>{stateWords[s]}
+        </button>
+      {/each}
+    </div>
+    <Trouble of={trouble} />
+    {#if coverage && !coverage.masters.some((m) => m.versions.length)}
+      <NothingYet sections={coverage.sections.length} masters={coverage.masters.length} />
+    {:else if coverage && all.length && grid}
+      <Grid stands={shown} masters={coverage.masters} {master} />
+    {:else if coverage && all.length}
+      <Spread stands={shown} masters={coverage.masters} {master} />
+      {#if !shown.length}<p class="quiet none">No section is like this. Take a filter away.</p>{/if}
+    {:else if coverage || !session.terms.length}
+      <NothingYet
+        sections={coverage?.sections.length ?? 0}
+        masters={coverage?.masters.length ?? 0}
+      />
+    {:else}
+      <div class="skeleton" style="height: 420px; margin-right: 16px"></div>
+    {/if}
+  </main>
+  {#if coverage && all.length}
+    <Beside {chosen} {master} stands={all} />
+  {/if}
+</div>
+{#if coverage && all.length}
+  <HandBar {chosen} {master} {coverage} stands={all} again={() => reading++} />
+{/if}
+
+<style>
+  .page {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 332px;
+    min-height: 0;
+    height: calc(100vh - 44px - 52px);
+  }
+  .left {
+    display: flex;
+    flex-direction: column;
+    min-height: 0;
+    padding: 12px 0 0 16px;
+  }
+  .head {
+    display: flex;
+    align-items: center;
+    gap: 14px;
+    padding-right: 16px;
+  }
+  h1 {
+    white-space: nowrap;
+  }
+  .filters {
+    margin-left: auto;
+    display: flex;
+    gap: 6px;
+    min-width: 0;
+  }
+  .filters :global(.entry) {
+    min-height: 26px;
+    padding-top: 1px;
+    padding-bottom: 1px;
+    font-size: 13px;
+    min-width: 0;
+    max-width: 124px;
+  }
+  .views {
+    display: flex;
+    gap: 12px;
+  }
+  .sum {
+    display: flex;
+    gap: 20px;
+    align-items: center;
+    margin: 6px 0 8px;
+  }
+  .sum .tab {
+    display: flex;
+    gap: 6px;
+    align-items: center;
+  }
+  .sum b {
+    color: var(--ink);
+  }
+  .none {
+    padding: 24px 0;
+  }
+</style>

@@ -1,0 +1,95 @@
+<script lang="ts">
+  import { api, got, type Schemas } from '../api/client';
+  import Act from '../lib/Act.svelte';
+  import HandFrame from '../lib/HandFrame.svelte';
+  import { hand } from '../lib/hand.svelte';
+  import { place } from '../lib/place.svelte';
+  import { many } from '../lib/words';
+  import { handWords, type Master, type Stand } from './model';
+
+  let {
+    chosen,
+    master,
+    coverage,
+    stands,
+    again,
+  }: {
+    chosen: Stand[];
+    master?: Master;
+    coverage: Schemas['Coverage'];
+    stands: Stand[];
+    again: () => void;
+  } = $props();
+
+  let said = $state('');
+  let busy = $state(false);
+  let version = $state(0);
+  let versions = $derived([...(master?.versions ?? [])].reverse());
+  let to = $derived(versions.find((v) => v.number === version) ?? versions[0]);
+  let here = $derived(coverage.sections.filter((s) => hand.has(s.id)).length);
+  let behind = $derived(stands.filter((s) => s.master === master && (s.behind > 0 || s.never)));
+
+  async function read() {
+    const n = await got(
+      api.POST('/api/deliveries/readings', { body: { sections: [...hand.sections] } }),
+    );
+    said = `Reading ${many(n.sections, 'shell')} again …`;
+    setTimeout(() => (again(), (said = '')), 1500 + n.sections * 60);
+  }
+
+  async function plan() {
+    if (!to) return;
+    busy = true;
+    try {
+      const made = await got(
+        api.POST('/api/deliveries', { body: { version: to.id, sections: [...hand.sections] } }),
+      );
+      place.go('/deliveries/' + made.id);
+    } catch (e) {
+      said = (e as Error).message;
+      busy = false;
+    }
+  }
+</script>
+
+{#if hand.size}
+  <HandFrame
+    title="{many(hand.size, 'section')} in hand"
+    words={said ||
+      [handWords(chosen), here < hand.size ? `${hand.size - here} of another term` : '']
+        .filter(Boolean)
+        .join(' · ')}
+  >
+    <button class="link quiet" onclick={() => hand.drop()}>Put all back</button>
+    <Act onclick={read}>Read shells again</Act>
+    {#if to && master}
+      {#if versions.length > 1}
+        <select
+          class="entry"
+          aria-label="Version to deliver"
+          value={to.number}
+          onchange={(e) => (version = Number(e.currentTarget.value))}
+        >
+          {#each versions as v (v.id)}<option value={v.number}>{master.code} v{v.number}</option
+            >{/each}
+        </select>
+      {/if}
+      <Act main disabled={busy} onclick={plan}
+        >Plan v{to.number} for {many(hand.size, 'section')}</Act
+      >
+    {/if}
+  </HandFrame>
+{:else}
+  <HandFrame
+    title="No section in hand"
+    words={master && behind.length
+      ? `${many(behind.length, 'section')} ${behind.length === 1 ? 'does' : 'do'} not hold the newest version of ${master.code}`
+      : ''}
+  >
+    {#if master && behind.length}
+      <Act onclick={() => hand.only(behind.map((s) => s.section.id))}
+        >Take the {behind.length} in hand</Act
+      >
+    {/if}
+  </HandFrame>
+{/if}

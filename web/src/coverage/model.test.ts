@@ -1,0 +1,69 @@
+import { describe, expect, it } from 'vitest';
+import { handWords, is, passes, stands, standWords, tally } from './model';
+
+const section = (id: string, campus: string) => ({
+  id,
+  code: '110-' + id,
+  title: 'Light, section ' + id,
+  course: 'LGT 110',
+  campus,
+  instructors: 'Agnes Pell, Karl Hale',
+  shell: true,
+  inRoster: true,
+});
+const version = (number: number) => ({ id: 'v' + number, number, note: '', frozenAt: '' });
+const cell = (s: number, number: number, held = 10, changed = 0, needsPerson = false) => ({
+  section: s,
+  master: 0,
+  number,
+  expected: 10,
+  held,
+  changed,
+  needsPerson,
+});
+const coverage = {
+  sections: [section('01', 'North'), section('02', 'Quay'), section('03', 'Mill')],
+  masters: [
+    {
+      id: 'm',
+      code: 'LGT 110',
+      title: 'Light',
+      everySection: false,
+      versions: [1, 2, 3].map(version),
+    },
+  ],
+  cells: [cell(0, 3, 10, 2), cell(1, 1, 8, 0, true), { ...cell(2, 0), expected: 0, held: 0 }],
+};
+
+describe('coverage', () => {
+  const all = stands(coverage);
+
+  it('knows who is in step, behind and never received', () => {
+    expect(all.map((s) => s.behind)).toEqual([0, 2, 0]);
+    expect(all.map((s) => s.never)).toEqual([false, false, true]);
+    expect(tally(all)).toEqual({ step: 1, behind: 1, changed: 1, partial: 1, never: 1, person: 1 });
+  });
+
+  it('fills a partial section only as far as it has arrived', () => {
+    expect(all[1].share).toBe(0.8);
+    expect(is(all[1], 'partial')).toBe(true);
+  });
+
+  it('says how the sections in the hand stand', () => {
+    expect(handWords(all)).toBe(
+      '1 behind by 2 · 1 in step · 1 never received it · 1 changed here · 1 needs you',
+    );
+  });
+
+  it('says one stand in a sentence', () => {
+    expect(standWords(all[0])).toBe(
+      'LGT 110 in 110-01, North: in step, holds v3, 2 items changed here',
+    );
+  });
+
+  it('filters by course, campus, instructor and text together', () => {
+    const f = { text: 'pell', course: 'LGT 110', campus: 'Quay', instructor: 'Karl Hale' };
+    expect(coverage.sections.filter((s) => passes(s, f)).map((s) => s.id)).toEqual(['02']);
+    expect(passes(coverage.sections[0], { ...f, campus: '', text: 'nobody' })).toBe(false);
+  });
+});

@@ -1,0 +1,126 @@
+import type { Schemas } from '../api/client';
+import { many } from '../lib/words';
+
+export type Sec = Schemas['CoverageSection'];
+export type Master = Schemas['CoverageMaster'];
+
+/** How one section stands towards one master. */
+export interface Stand {
+  section: Sec;
+  master: Master;
+  number: number;
+  behind: number;
+  never: boolean;
+  share: number;
+  partial: boolean;
+  changed: number;
+  needsPerson: boolean;
+}
+
+export const states = ['step', 'behind', 'changed', 'partial', 'never', 'person'] as const;
+export type State = (typeof states)[number];
+
+export const stateWords: Record<State, string> = {
+  step: 'in step',
+  behind: 'behind',
+  changed: 'changed here',
+  partial: 'partial',
+  never: 'never received',
+  person: 'need you',
+};
+
+export function stands(coverage: Schemas['Coverage']): Stand[] {
+  return coverage.cells.map((c) => {
+    const master = coverage.masters[c.master];
+    const newest = master.versions.length;
+    const never = c.number === 0;
+    return {
+      section: coverage.sections[c.section],
+      master,
+      number: c.number,
+      behind: never ? 0 : newest - c.number,
+      never,
+      share: c.expected ? c.held / c.expected : 1,
+      partial: !never && c.held < c.expected,
+      changed: c.changed,
+      needsPerson: c.needsPerson,
+    };
+  });
+}
+
+export function is(stand: Stand, state: State): boolean {
+  switch (state) {
+    case 'step':
+      return !stand.never && stand.behind === 0;
+    case 'behind':
+      return stand.behind > 0;
+    case 'changed':
+      return stand.changed > 0;
+    case 'partial':
+      return stand.partial;
+    case 'never':
+      return stand.never;
+    case 'person':
+      return stand.needsPerson;
+  }
+}
+
+export interface Filter {
+  text: string;
+  course: string;
+  campus: string;
+  instructor: string;
+}
+
+export function passes(s: Sec, f: Filter): boolean {
+  const text = f.text.trim().toLowerCase();
+  return (
+    (!f.course || s.course === f.course) &&
+    (!f.campus || s.campus === f.campus) &&
+    (!f.instructor || s.instructors.split(', ').includes(f.instructor)) &&
+    (!text || `${s.code} ${s.title} ${s.course} ${s.instructors}`.toLowerCase().includes(text))
+  );
+}
+
+/** How many sections are in each state towards at least one master. */
+export function tally(all: Stand[]): Record<State, number> {
+  const out = {} as Record<State, number>;
+  for (const state of states) {
+    const seen = new Set<string>();
+    for (const s of all) if (is(s, state)) seen.add(s.section.id);
+    out[state] = seen.size;
+  }
+  const behind = new Set(all.filter((s) => s.behind > 0 || s.never).map((s) => s.section.id));
+  out.step = new Set(all.map((s) => s.section.id).filter((id) => !behind.has(id))).size;
+  return out;
+}
+
+/** One sentence about the sections in the hand, towards one master. */
+export function handWords(chosen: Stand[]): string {
+  const by = new Map<number, number>();
+  for (const s of chosen) if (!s.never) by.set(s.behind, (by.get(s.behind) ?? 0) + 1);
+  const words: string[] = [];
+  for (const [behind, n] of [...by].sort((a, b) => b[0] - a[0]))
+    words.push(behind === 0 ? `${n} in step` : `${n} behind by ${behind}`);
+  const never = chosen.filter((s) => s.never).length;
+  const changed = chosen.filter((s) => s.changed).length;
+  const person = chosen.filter((s) => s.needsPerson).length;
+  if (never) words.push(`${never} never received it`);
+  if (changed) words.push(`${changed} changed here`);
+  if (person) words.push(`${person} ${person === 1 ? 'needs' : 'need'} you`);
+  return words.join(' · ');
+}
+
+/** A stand in words, for names and hover. */
+export function standWords(s: Stand): string {
+  const where = `${s.master.code} in ${s.section.code}, ${s.section.campus}`;
+  if (s.never) return `${where}: never received`;
+  const words = [
+    s.behind ? `${many(s.behind, 'version')} behind` : 'in step',
+    `holds v${s.number}`,
+  ];
+  if (s.partial) words.push('partial');
+  if (s.changed) words.push(`${many(s.changed, 'item')} changed here`);
+  if (s.needsPerson) words.push('a delivery needs you');
+  return `${where}: ${words.join(', ')}`;
+}

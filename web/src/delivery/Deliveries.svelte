@@ -1,0 +1,138 @@
+<script lang="ts">
+  import { api, got, type Schemas } from '../api/client';
+  import HandFrame from '../lib/HandFrame.svelte';
+  import Trouble from '../lib/Trouble.svelte';
+  import When from '../lib/When.svelte';
+  import { hand } from '../lib/hand.svelte';
+  import { keyList } from '../lib/keys.svelte';
+  import { many } from '../lib/words';
+
+  let list = $state.raw<Schemas['DeliverySummary'][] | null>(null);
+  let trouble = $state.raw<unknown>(null);
+  keyList.of = [];
+
+  $effect(() => {
+    let timer: ReturnType<typeof setTimeout>;
+    const look = async () => {
+      try {
+        list = await got(api.GET('/api/deliveries', { params: { query: {} } }));
+        trouble = null;
+      } catch (e) {
+        trouble = e;
+      }
+      timer = setTimeout(
+        look,
+        list?.some((d) => d.state === 'RUNNING' || d.state === 'PLANNING') ? 1500 : 8000,
+      );
+    };
+    void look();
+    return () => clearTimeout(timer);
+  });
+
+  const all = (d: Schemas['DeliverySummary']) => Object.values(d.lines).reduce((a, b) => a + b, 0);
+  const part = (d: Schemas['DeliverySummary'], ...s: string[]) =>
+    s.reduce((n, k) => n + (d.lines[k] ?? 0), 0);
+  let waiting = $derived((list ?? []).filter((d) => d.state === 'PLANNED'));
+  let need = $derived((list ?? []).filter((d) => d.confirmedAt && d.lines.NEEDS_PERSON));
+
+  function says(d: Schemas['DeliverySummary']): string {
+    const n = all(d);
+    if (d.state === 'PLANNING') return `planning, ${n - part(d, 'TO_PLAN')} of ${n}`;
+    if (d.state === 'PLANNED') return `planned for ${many(n, 'section')}, waits for your word`;
+    const person = part(d, 'NEEDS_PERSON');
+    const words = [`${part(d, 'DONE')} of ${many(n, 'section')} done`];
+    if (person) words.push(`${person} ${person === 1 ? 'needs' : 'need'} you`);
+    if (part(d, 'STOPPED')) words.push(`${part(d, 'STOPPED')} stopped`);
+    return words.join(', ');
+  }
+</script>
+
+<main>
+  <h1>
+    {#if !list}Reading the ledger …
+    {:else if need.length || waiting.length}
+      {[
+        need.length &&
+          `${many(need.length, 'delivery', 'deliveries')} ${need.length === 1 ? 'needs' : 'need'} you`,
+        waiting.length &&
+          `${many(waiting.length, 'plan')} ${waiting.length === 1 ? 'waits' : 'wait'} for your word`,
+      ]
+        .filter(Boolean)
+        .join(', ')}
+    {:else}{many(list.length, 'delivery', 'deliveries')}{/if}
+  </h1>
+  <Trouble of={trouble} />
+  {#if list && !list.length}
+    <p class="quiet none">
+      Nothing was delivered yet. Take sections in hand under <a class="link" href="/coverage"
+        >Coverage</a
+      >, then plan a version for them.
+    </p>
+  {/if}
+  <ul>
+    {#each list ?? [] as d (d.id)}
+      {@const n = all(d)}
+      <li>
+        <a href="/deliveries/{d.id}" class="l" class:need={d.confirmedAt && d.lines.NEEDS_PERSON}>
+          <span class="cut"><b class="fig">{d.masterCode}</b> {d.masterTitle}</span>
+          <span class="fig">v{d.number}</span>
+          <span class="track" aria-hidden="true">
+            <i style="width:{(100 * part(d, 'DONE')) / n}%;background:var(--calm)"></i>
+            <i style="width:{(100 * part(d, 'RUNNING', 'TRYING_AGAIN')) / n}%;background:var(--do)"
+            ></i>
+            <i
+              style="width:{d.confirmedAt
+                ? (100 * part(d, 'NEEDS_PERSON')) / n
+                : 0}%;background:var(--harm)"
+            ></i>
+          </span>
+          <span class="cut">{says(d)}</span>
+          <span class="quiet cut">{d.madeBy}</span>
+          <span class="quiet"><When at={d.confirmedAt ?? d.madeAt} /></span>
+        </a>
+      </li>
+    {/each}
+  </ul>
+</main>
+<HandFrame
+  title={hand.size ? many(hand.size, 'section') + ' in hand' : 'No section in hand'}
+  words={hand.size ? 'Plan a version for them under Coverage.' : ''}
+/>
+
+<style>
+  main {
+    padding: 12px 16px;
+    overflow: auto;
+    height: calc(100vh - 44px - 52px);
+  }
+  ul {
+    margin-top: 10px;
+    border-top: 1px solid var(--line);
+  }
+  .l {
+    display: grid;
+    grid-template-columns: 270px 34px minmax(80px, 1fr) 300px 150px 100px;
+    gap: 12px;
+    align-items: center;
+    height: 32px;
+    border-bottom: 1px solid var(--line-soft);
+    font-size: 13.5px;
+  }
+  .l:hover {
+    background: var(--do-soft);
+  }
+  .l.need {
+    background: var(--harm-soft);
+  }
+  .track {
+    height: 8px;
+    background: var(--line-soft);
+    display: flex;
+  }
+  .track i {
+    height: 100%;
+  }
+  .none {
+    padding: 20px 0;
+  }
+</style>

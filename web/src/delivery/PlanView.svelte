@@ -1,0 +1,231 @@
+<script lang="ts">
+  import { api, got, type Schemas } from '../api/client';
+  import Act from '../lib/Act.svelte';
+  import HandFrame from '../lib/HandFrame.svelte';
+  import StepMark from '../lib/StepMark.svelte';
+  import Trouble from '../lib/Trouble.svelte';
+  import { keyList } from '../lib/keys.svelte';
+  import { place } from '../lib/place.svelte';
+  import { ago, figure, many, stepWords } from '../lib/words';
+  import PlanGrid from './PlanGrid.svelte';
+  import SidesPane from './SidesPane.svelte';
+  import { totals } from './plan';
+
+  let {
+    detail,
+    trouble,
+    confirm,
+    choose,
+  }: {
+    detail: Schemas['DeliveryDetail'];
+    trouble: unknown;
+    confirm: () => void;
+    choose: (c: Schemas['Chosen']) => void;
+  } = $props();
+
+  keyList.of = [
+    ['arrows', 'From step to step'],
+    ['Enter', 'Open the three sides of a step'],
+    ['n', 'Next clash, twin or blocked step'],
+  ];
+  let plan = $state.raw<Schemas['DeliveryPlan'] | null>(null);
+  let planFor = '';
+  let d = $derived(detail.delivery);
+  let planned = $derived(d.state !== 'PLANNING');
+  let ready = $derived(
+    detail.lines.filter((l) => l.state !== 'TO_PLAN' && l.state !== 'TRYING_AGAIN').length,
+  );
+  let failing = $derived(
+    detail.lines.filter(
+      (l) => l.state === 'NEEDS_PERSON' || (l.state === 'TRYING_AGAIN' && !d.confirmedAt),
+    ),
+  );
+  let stamp = $derived(d.id + detail.lines.map((l) => l.readAt).join());
+
+  $effect(() => {
+    if (!planned || planFor === stamp) return;
+    planFor = stamp;
+    void got(api.GET('/api/deliveries/{id}/plan', { params: { path: { id: d.id } } })).then(
+      (p) => (plan = p),
+    );
+  });
+
+  let counts = $derived(totals(detail.lines));
+  const order = ['UPDATE', 'ADD', 'KEEP', 'CLASH', 'TWIN', 'RETIRE', 'BLOCKED', 'SAME'];
+  let only = $derived(place.get('only'));
+  let sure = $derived(detail.lines.filter((l) => l.state === 'PLANNED'));
+  let moving = $derived(sure.filter((l) => l.steps > 0).length);
+  let readAt = $derived(
+    detail.lines
+      .map((l) => l.readAt)
+      .filter(Boolean)
+      .sort()[0],
+  );
+  let hidden = $derived(place.get('choices') !== 'open');
+</script>
+
+<div class="page">
+  <main class="left">
+    <div class="head">
+      <h1>{d.masterCode}, version {d.number}, to {many(detail.lines.length, 'section')}</h1>
+      <span class="quiet cut">
+        {d.clash === 'KEEP_SECTION' ? 'local changes kept in a clash' : 'the version wins a clash'} ·
+        {d.twin === 'ADOPT'
+          ? 'twins adopted unchanged'
+          : d.twin === 'ADD'
+            ? 'added beside twins'
+            : 'twins left alone'}
+      </span>
+    </div>
+    {#if !planned}
+      <p class="quiet" role="status">
+        Reading shells and planning: {ready} of {detail.lines.length} sections. Nothing moves yet.
+      </p>
+      <progress max={detail.lines.length} value={ready} aria-label="Planning"></progress>
+    {:else}
+      <div class="tot" role="group" aria-label="Steps by kind">
+        {#each order.filter((k) => counts[k]) as k (k)}
+          <button
+            class="tab"
+            aria-pressed={only === k}
+            disabled={k === 'SAME'}
+            onclick={() => place.set({ only: only === k ? '' : k })}
+          >
+            <StepMark kind={k} size={13} /><b class="fig">{figure(counts[k])}</b>{stepWords[k][
+              counts[k] === 1 ? 0 : 1
+            ]}
+          </button>
+        {/each}
+      </div>
+    {/if}
+    <Trouble of={trouble} />
+    {#each failing as l (l.id)}
+      <p class="failing">
+        <b class="fig">{l.code}</b>
+        {l.reason}
+        {l.remedy ?? 'It is tried again.'}
+      </p>
+    {/each}
+    {#if plan && planned}
+      {#if plan.cells.length}
+        <PlanGrid {plan} lines={detail.lines} {only} />
+      {:else}
+        <div class="nothing">
+          <h2>Nothing to do</h2>
+          <p class="quiet">
+            All {many(detail.lines.length, 'section')} hold version {d.number} already. Delivering it
+            records that they were looked at, and changes nothing.
+          </p>
+        </div>
+      {/if}
+    {/if}
+  </main>
+  <aside class="aside">
+    <SidesPane {detail} />
+  </aside>
+</div>
+<HandFrame
+  title={d.confirmedAt ? 'This delivery has run' : 'Nothing has moved yet'}
+  words={[
+    counts.CLASH
+      ? many(counts.CLASH, 'clash', 'clashes') +
+        (d.clash === 'KEEP_SECTION' ? ' kept as the section has it' : ' overwritten')
+      : '',
+    counts.BLOCKED ? many(counts.BLOCKED, 'step') + ' blocked by student work' : '',
+    readAt ? 'read from the shells ' + ago(readAt) : '',
+  ]
+    .filter(Boolean)
+    .join(' · ')}
+>
+  {#if d.confirmedAt}
+    <Act main onclick={() => place.set({ look: '' })}>See the run</Act>
+  {:else}
+    {#if !hidden}
+      <select
+        class="entry"
+        aria-label="In a clash"
+        disabled={!planned}
+        value={d.clash}
+        onchange={(e) =>
+          choose({ clash: e.currentTarget.value as 'KEEP_SECTION', twin: d.twin as 'ADOPT' })}
+      >
+        <option value="KEEP_SECTION">Clash: keep the section’s</option>
+        <option value="TAKE_VERSION">Clash: take the version’s</option>
+      </select>
+      <select
+        class="entry"
+        aria-label="With a twin"
+        disabled={!planned}
+        value={d.twin}
+        onchange={(e) =>
+          choose({ clash: d.clash as 'KEEP_SECTION', twin: e.currentTarget.value as 'ADOPT' })}
+      >
+        <option value="ADOPT">Twin: adopt it unchanged</option>
+        <option value="ADD">Twin: add ours beside it</option>
+        <option value="LEAVE">Twin: leave it alone</option>
+      </select>
+    {/if}
+    <Act onclick={() => place.set({ choices: hidden ? 'open' : '' })}
+      >{hidden ? 'Choices…' : 'Close'}</Act
+    >
+    <Act main disabled={!planned || !sure.length} onclick={confirm}>
+      {moving || !planned
+        ? `Deliver to ${many(moving || sure.length, 'section')}`
+        : 'Record that nothing was to do'}
+    </Act>
+  {/if}
+</HandFrame>
+
+<style>
+  .page {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 404px;
+    min-height: 0;
+    height: calc(100vh - 44px - 52px);
+  }
+  .left {
+    display: flex;
+    flex-direction: column;
+    min-height: 0;
+    padding: 12px 0 0 16px;
+  }
+  .head {
+    display: flex;
+    align-items: baseline;
+    gap: 14px;
+    padding-right: 16px;
+    min-width: 0;
+  }
+  h1 {
+    white-space: nowrap;
+  }
+  .tot {
+    display: flex;
+    gap: 16px;
+    margin: 6px 0 10px;
+    flex-wrap: wrap;
+  }
+  .tot .tab {
+    display: flex;
+    gap: 6px;
+    align-items: center;
+  }
+  .tot b {
+    color: var(--ink);
+  }
+  progress {
+    width: calc(100% - 16px);
+    height: 8px;
+    accent-color: var(--do);
+  }
+  .failing {
+    background: var(--harm-soft);
+    border-left: 3px solid var(--harm);
+    padding: 4px 10px;
+    margin: 0 16px 4px 0;
+  }
+  .nothing {
+    padding: 24px 0;
+    max-width: 60ch;
+  }
+</style>

@@ -1,0 +1,206 @@
+<script lang="ts">
+  import { diffWords } from 'diff';
+  import { api, got, type Schemas } from '../api/client';
+  import StepMark from '../lib/StepMark.svelte';
+  import Trouble from '../lib/Trouble.svelte';
+  import { place } from '../lib/place.svelte';
+  import { reasons, stepWords } from '../lib/words';
+  import { words } from './plan';
+
+  /** One step with its three sides: the version, the section, what was delivered before. */
+  let { detail }: { detail: Schemas['DeliveryDetail'] } = $props();
+  let sides = $state.raw<Schemas['StepSides'] | null>(null);
+  let trouble = $state.raw<unknown>(null);
+  let line = $derived(detail.lines.find((l) => l.id === place.get('line')));
+  let key = $derived(place.get('item'));
+
+  $effect(() => {
+    if (!line || !key) {
+      sides = null;
+      return;
+    }
+    const path = { id: detail.delivery.id, line: line.id, key };
+    void got(api.GET('/api/deliveries/{id}/lines/{line}/steps/{key}', { params: { path } })).then(
+      (s) => ((sides = s), (trouble = null)),
+      (e) => ((sides = null), (trouble = e)),
+    );
+  });
+
+  const aspects = ['WORDING', 'GRADING', 'TIMING', 'PLACE', 'VISIBILITY', 'LAUNCH'];
+  const did: Record<string, [string, string]> = {
+    SAME: ['same', ''],
+    UPDATE: ['updated', 'do'],
+    KEEP: ['the section’s stays', 'own'],
+    CLASH_KEPT: ['both moved; the section’s stays', 'mind'],
+    CLASH_OVERWRITTEN: ['both moved; the version’s is written', 'mind'],
+    BLOCKED: ['blocked by student work', 'harm'],
+  };
+
+  function text(i: Schemas['ItemView'] | undefined): string {
+    if (!i) return '';
+    const parts = [i.title, words(i.html)];
+    if (i.points) parts.push(`${i.points} points`);
+    if (i.due) parts.push(`due ${i.due.replace('T', ' ')}`);
+    if (i.address) parts.push(i.address);
+    if (i.file) parts.push(i.file.name ?? '');
+    if (!i.shown) parts.push('hidden');
+    return parts.filter(Boolean).join('\n');
+  }
+  let before = $derived(text(sides?.before));
+  let version = $derived(text(sides?.version));
+  let here = $derived(text(sides?.here));
+  const added = (from: string, to: string) => diffWords(from, to).filter((p) => !p.removed);
+  let totals = $derived(Object.entries(stepWords));
+</script>
+
+{#if sides && line}
+  <div>
+    <div class="faint fig">{line.code} · {line.campus} · {line.instructors}</div>
+    <h2>{(sides.version ?? sides.here ?? sides.before)?.title}</h2>
+    <p class="why">
+      <StepMark kind={sides.kind} size={13} />
+      {reasons[sides.reason] ?? sides.reason}
+    </p>
+  </div>
+  {#if Object.keys(sides.aspects).length}
+    <dl>
+      {#each aspects as a (a)}
+        {@const [say, tone] = did[sides.aspects[a] ?? 'SAME'] ?? ['', '']}
+        <dt>{a.toLowerCase()}</dt>
+        <dd class={tone}>{say}</dd>
+      {/each}
+    </dl>
+  {/if}
+  {#if sides.version}
+    <section class="txt">
+      <h3>Version {detail.delivery.number}</h3>
+      <p>
+        {#each added(before || here || version, version) as p, i (i)}{#if p.added}<ins
+              >{p.value}</ins
+            >{:else}{p.value}{/if}{/each}
+      </p>
+    </section>
+  {/if}
+  {#if sides.here}
+    <section class="txt own">
+      <h3>In the section</h3>
+      <p>
+        {#each added(before || version || here, here) as p, i (i)}{#if p.added}<ins>{p.value}</ins
+            >{:else}{p.value}{/if}{/each}
+      </p>
+    </section>
+  {:else if sides.kind === 'ADD'}
+    <p class="quiet">The section does not hold it.</p>
+  {/if}
+  {#if sides.before}
+    <section class="txt old">
+      <h3>Delivered before</h3>
+      <p>{before}</p>
+    </section>
+  {/if}
+  <p class="faint next"><kbd>n</kbd> next clash, twin or blocked step</p>
+{:else}
+  <Trouble of={trouble} />
+  <h2>Every step before anything moves</h2>
+  <p class="quiet">
+    Choose a mark to see the version, the section and what was delivered before, side by side.
+  </p>
+  <div class="legend" role="group" aria-label="Legend">
+    {#each totals as [k, w] (k)}
+      <StepMark kind={k} size={13} />
+      <span>
+        <b>{w[0]}</b>
+        {{
+          UPDATE: 'the version moved, the section did not',
+          ADD: 'new here',
+          KEEP: 'changed in the section, and stays',
+          CLASH: 'both changed it',
+          TWIN: 'the section holds something alike',
+          RETIRE: 'left the version, untouched here',
+          BLOCKED: 'students have handed in work',
+          SAME: 'nothing to do',
+        }[k]}
+      </span>
+    {/each}
+  </div>
+{/if}
+
+<style>
+  .why {
+    display: flex;
+    gap: 6px;
+    align-items: baseline;
+  }
+  .why :global(svg) {
+    flex: none;
+    align-self: center;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: 84px 1fr;
+    font-size: 13px;
+    row-gap: 2px;
+    padding: 8px 0;
+  }
+  dt {
+    color: var(--ink-3);
+    text-transform: capitalize;
+  }
+  .do {
+    color: var(--do);
+  }
+  dd.own {
+    color: var(--own);
+  }
+  .mind {
+    color: var(--mind);
+  }
+  .harm {
+    color: var(--harm);
+  }
+  .txt {
+    background: var(--raise);
+    border: 1px solid var(--line);
+    border-radius: var(--r);
+    padding: 8px 10px;
+    font-size: 13px;
+    line-height: 19px;
+    margin-bottom: 8px;
+  }
+  .txt p {
+    white-space: pre-line;
+    max-height: 168px;
+    overflow: auto;
+  }
+  .txt.old {
+    border-style: dashed;
+    color: var(--ink-2);
+  }
+  h3 {
+    font-size: 12px;
+    line-height: 16px;
+    font-weight: 600;
+    color: var(--ink-2);
+    margin-bottom: 4px;
+  }
+  ins {
+    background: var(--do-soft);
+    text-decoration: none;
+    border-bottom: 1.5px solid var(--do);
+  }
+  .own ins {
+    background: var(--own-soft);
+    border-color: var(--own);
+  }
+  .legend {
+    display: grid;
+    grid-template-columns: 24px 1fr;
+    row-gap: 5px;
+    padding-top: 14px;
+    color: var(--ink-2);
+    align-items: center;
+  }
+  .next {
+    padding-top: 4px;
+  }
+</style>

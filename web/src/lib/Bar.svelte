@@ -1,0 +1,210 @@
+<script lang="ts">
+  import { Dropdown, DropdownItem } from 'flowbite-svelte';
+  import { api, csrf, got, type Schemas } from '../api/client';
+  import Search from './Search.svelte';
+  import Vane from './Vane.svelte';
+  import { place } from './place.svelte';
+  import { session } from './session.svelte';
+
+  const places = [
+    ['Coverage', '/coverage'],
+    ['Sources', '/sources'],
+    ['Deliveries', '/deliveries'],
+  ] as const;
+  let running = $state.raw<Schemas['DeliverySummary'][]>([]);
+  let dark = $state(document.documentElement.classList.contains('dark'));
+  let open = $state(false);
+  let here = $derived(places.find(([, to]) => place.path.startsWith(to))?.[0]);
+
+  $effect(() => {
+    if (!session.coordinates) return;
+    let stopped = false;
+    const look = async () => {
+      try {
+        running = await got(api.GET('/api/deliveries/running'));
+      } catch {
+        running = []; // the page itself says when the server does not answer
+      }
+      if (!stopped) timer = setTimeout(look, running.length ? 2000 : 8000);
+    };
+    let timer = setTimeout(look, 0);
+    return () => {
+      stopped = true;
+      clearTimeout(timer);
+    };
+  });
+
+  let work = $derived.by(() => {
+    let done = 0;
+    let all = 0;
+    for (const d of running)
+      for (const [state, n] of Object.entries(d.lines)) {
+        all += n;
+        if (['DONE', 'PLANNED', 'NEEDS_PERSON', 'STOPPED'].includes(state)) done += n;
+      }
+    return { done, all };
+  });
+
+  function theme() {
+    dark = document.documentElement.classList.toggle('dark');
+    localStorage.setItem('theme', dark ? 'dark' : 'light');
+    open = false;
+  }
+
+  async function leave() {
+    await fetch('/api/sign-out', { method: 'POST', headers: { 'X-XSRF-TOKEN': csrf() } });
+    sessionStorage.clear();
+    location.assign('/');
+  }
+</script>
+
+<header>
+  <a class="mark" href="/"><Vane />Zephyrmist</a>
+  <nav aria-label="Places">
+    {#if session.coordinates}
+      {#each places as [name, to] (to)}
+        <a href={to} class:here={here === name} aria-current={here === name ? 'page' : undefined}
+          >{name}</a
+        >
+      {/each}
+    {:else}
+      <a href="/sections" class="here" aria-current="page">My sections</a>
+    {/if}
+  </nav>
+  <div class="end">
+    {#if session.coordinates && session.term}
+      <select
+        class="entry term"
+        aria-label="Term"
+        value={session.term.id}
+        onchange={(e) => session.choose(e.currentTarget.value)}
+      >
+        {#each session.terms as t (t.id)}
+          <option value={t.id}>{t.title}{t.week ? ` · week ${t.week} of ${t.weeks}` : ''}</option>
+        {/each}
+      </select>
+    {/if}
+    <Search />
+    {#if running.length}
+      <a
+        class="work"
+        href={running.length === 1 ? '/deliveries/' + running[0].id : '/deliveries'}
+        aria-label="Running work: {work.done} of {work.all} sections"
+      >
+        <svg viewBox="0 0 18 18" width="18" height="18" aria-hidden="true">
+          <circle cx="9" cy="9" r="6.5" fill="none" stroke="var(--line)" stroke-width="3" />
+          <circle
+            cx="9"
+            cy="9"
+            r="6.5"
+            fill="none"
+            stroke="var(--do)"
+            stroke-width="3"
+            pathLength="100"
+            stroke-dasharray="{work.all ? (100 * work.done) / work.all : 0} 100"
+            transform="rotate(-90 9 9)"
+          />
+        </svg>
+        <span class="fig">{work.done}/{work.all}</span>
+      </a>
+    {/if}
+    <button class="who" id="who">{session.me?.name}</button>
+    <Dropdown triggeredBy="#who" bind:isOpen={open} simple class="menu">
+      {#if session.me?.role === 'COORDINATOR' || session.me?.role === 'ADMINISTRATOR'}
+        <DropdownItem class="menu-line" onclick={() => ((open = false), place.go('/college'))}>
+          The college: roster and platforms
+        </DropdownItem>
+      {/if}
+      <DropdownItem class="menu-line" onclick={theme}
+        >{dark ? 'Light colours' : 'Dark colours'}</DropdownItem
+      >
+      <DropdownItem class="menu-line" onclick={leave}>Sign out</DropdownItem>
+    </Dropdown>
+  </div>
+</header>
+
+<style>
+  header {
+    display: flex;
+    align-items: stretch;
+    gap: 4px;
+    height: 44px;
+    padding: 0 16px;
+    background: var(--paper);
+    border-bottom: 1px solid var(--line);
+  }
+  .mark {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    font-weight: 700;
+    letter-spacing: 0.01em;
+    margin-right: 20px;
+  }
+  nav {
+    display: flex;
+  }
+  nav a {
+    display: flex;
+    align-items: center;
+    padding: 0 12px;
+    color: var(--ink-2);
+    position: relative;
+  }
+  nav a.here {
+    color: var(--ink);
+    font-weight: 650;
+  }
+  nav a.here:after {
+    content: '';
+    position: absolute;
+    left: 12px;
+    right: 12px;
+    bottom: -1px;
+    height: 3px;
+    background: var(--do);
+  }
+  .end {
+    margin-left: auto;
+    display: flex;
+    align-items: center;
+    gap: 14px;
+    color: var(--ink-2);
+  }
+  .term {
+    min-height: 28px;
+    padding-top: 2px;
+    padding-bottom: 2px;
+    color: var(--ink-2);
+  }
+  .work {
+    display: flex;
+    gap: 6px;
+    align-items: center;
+  }
+  .who {
+    white-space: nowrap;
+    cursor: pointer;
+  }
+  :global(.menu) {
+    background: var(--raise);
+    border: 1px solid var(--line);
+    border-radius: var(--r);
+    box-shadow: 0 6px 18px rgb(0 0 0 / 12%);
+    z-index: 40;
+    padding: 4px 0;
+    list-style: none;
+  }
+  :global(.menu-line) {
+    font: inherit;
+    color: var(--ink);
+    padding: 6px 14px;
+    white-space: nowrap;
+    width: 100%;
+    text-align: left;
+  }
+  :global(.menu-line:hover) {
+    background: var(--do-soft);
+    color: var(--ink);
+  }
+</style>

@@ -1,0 +1,53 @@
+<script lang="ts" generics="T">
+  import type { Snippet } from 'svelte';
+
+  /** A long list of which only what is seen is drawn. Every row has the same height. */
+  let {
+    rows,
+    height,
+    row,
+    label,
+    role = 'rowgroup',
+  }: {
+    rows: T[];
+    height: number;
+    row: Snippet<[T, number]>;
+    label?: string;
+    role?: string;
+  } = $props();
+  let top = $state(0);
+  let room = $state(600);
+  let box = $state<HTMLElement>();
+  let from = $derived(Math.max(0, Math.floor(top / height) - 8));
+  let to = $derived(Math.min(rows.length, Math.ceil((top + room) / height) + 8));
+
+  /** Brings a row into sight. */
+  export function reveal(i: number) {
+    if (!box) return;
+    if (i * height < box.scrollTop) box.scrollTop = i * height;
+    else if ((i + 1) * height > box.scrollTop + room) box.scrollTop = (i + 1) * height - room;
+  }
+</script>
+
+<div
+  class="rows"
+  bind:this={box}
+  bind:clientHeight={room}
+  onscroll={(e) => (top = e.currentTarget.scrollTop)}
+  {role}
+  aria-label={label}
+>
+  <div style="height:{rows.length * height}px;position:relative" role="presentation">
+    <div style="transform:translateY({from * height}px)" role="presentation">
+      {#each rows.slice(from, to) as r, i (from + i)}{@render row(r, from + i)}{/each}
+    </div>
+  </div>
+</div>
+
+<style>
+  .rows {
+    overflow: auto;
+    min-height: 0;
+    flex: 1;
+  }
+</style>

@@ -1,0 +1,6 @@
+/** The keys of the page that is open, for the list under "?". */
+class KeyList {
+  of = $state.raw<[string, string][]>([]);
+}
+
+export const keyList = new KeyList();

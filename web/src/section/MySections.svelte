@@ -1,0 +1,79 @@
+<script lang="ts">
+  import { api, got, type Schemas } from '../api/client';
+  import HandFrame from '../lib/HandFrame.svelte';
+  import Standing from '../lib/Standing.svelte';
+  import Trouble from '../lib/Trouble.svelte';
+  import When from '../lib/When.svelte';
+  import { keyList } from '../lib/keys.svelte';
+  import { many } from '../lib/words';
+
+  let sections = $state.raw<Schemas['Section'][] | null>(null);
+  let trouble = $state.raw<unknown>(null);
+  keyList.of = [];
+  $effect(
+    () =>
+      void got(api.GET('/api/sections/mine')).then(
+        (s) => (sections = s),
+        (e) => (trouble = e),
+      ),
+  );
+</script>
+
+<main>
+  <h1>{sections ? many(sections.length, 'section') + ' of yours' : 'Reading the ledger …'}</h1>
+  <Trouble of={trouble} />
+  {#each sections ?? [] as s (s.id)}
+    <a class="s" href="/sections/{s.id}">
+      <b class="fig">{s.code}</b>
+      <span class="cut">{s.title} <span class="quiet">{s.campus} · {s.term}</span></span>
+      <span class="m">
+        {#each s.masters as m (m.master)}
+          <span class="one">
+            <Standing share={m.expected ? m.held / m.expected : 1} changed={m.changed > 0} />
+            {m.title}, version {m.number}
+            <span class="quiet"
+              >read <When at={m.readAt} />{m.changed
+                ? `, ${many(m.changed, 'item')} changed by you`
+                : ''}</span
+            >
+          </span>
+        {:else}<span class="quiet">Nothing was delivered to it yet.</span>{/each}
+      </span>
+    </a>
+  {:else}
+    {#if sections}<p class="quiet">
+        No section is yours in any term. Ask your coordinator whether the roster names you.
+      </p>{/if}
+  {/each}
+</main>
+<HandFrame
+  title="What your sections got"
+  words="Choose one to see every item, when it came and who sent it."
+/>
+
+<style>
+  main {
+    padding: 12px 16px;
+    overflow: auto;
+    height: calc(100vh - 44px - 52px);
+  }
+  .s {
+    display: grid;
+    grid-template-columns: 70px 380px 1fr;
+    gap: 12px;
+    padding: 10px 4px;
+    border-bottom: 1px solid var(--line);
+  }
+  .s:hover {
+    background: var(--do-soft);
+  }
+  .m {
+    display: grid;
+    gap: 2px;
+  }
+  .one {
+    display: flex;
+    gap: 6px;
+    align-items: center;
+  }
+</style>

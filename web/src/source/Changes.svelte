@@ -1,0 +1,115 @@
+<script lang="ts">
+  import { api, got, type Schemas } from '../api/client';
+  import StepMark from '../lib/StepMark.svelte';
+  import Trouble from '../lib/Trouble.svelte';
+  import { place } from '../lib/place.svelte';
+  import { aspectList, kind, many } from '../lib/words';
+
+  /** What differs between two versions; 0 is the draft. */
+  let { id, newest }: { id: string; newest: number } = $props();
+  let changes = $state.raw<Schemas['ChangeView'][] | null>(null);
+  let trouble = $state.raw<unknown>(null);
+  let from = $derived(Number(place.get('from') || newest));
+  let to = $derived(Number(place.get('to') || 0));
+
+  $effect(() => {
+    const query = { from, to };
+    void got(api.GET('/api/masters/{id}/changes', { params: { path: { id }, query } })).then(
+      (c) => (changes = c),
+      (e) => (trouble = e),
+    );
+  });
+
+  const marks: Record<string, string> = {
+    ADDED: 'ADD',
+    GONE: 'RETIRE',
+    MOVED: 'UPDATE',
+    CHANGED: 'UPDATE',
+  };
+  const name = (n: number) => (n ? 'version ' + n : 'the draft');
+  let numbers = $derived(Array.from({ length: newest }, (_, i) => i + 1));
+</script>
+
+<section>
+  <div class="head">
+    <h2>From</h2>
+    <select
+      class="entry"
+      aria-label="From version"
+      value={from}
+      onchange={(e) => place.set({ from: e.currentTarget.value })}
+    >
+      {#each numbers as n (n)}<option value={n}>version {n}</option>{/each}
+    </select>
+    <h2>to</h2>
+    <select
+      class="entry"
+      aria-label="To version"
+      value={to}
+      onchange={(e) => place.set({ to: e.currentTarget.value, from: String(from) })}
+    >
+      {#each numbers as n (n)}<option value={n}>version {n}</option>{/each}
+      <option value={0}>the draft</option>
+    </select>
+    {#if changes}<span class="quiet"
+        >{changes.length ? many(changes.length, 'difference') : ''}</span
+      >{/if}
+  </div>
+  <Trouble of={trouble} />
+  {#if changes && !changes.length}<p class="quiet">
+      Nothing differs from {name(from)} to {name(to)}.
+    </p>{/if}
+  <ul aria-label="Differences">
+    {#each changes ?? [] as c (c.key)}
+      <li>
+        <StepMark kind={marks[c.how]} />
+        <span class="how">{c.how.toLowerCase()}</span>
+        {#if c.how === 'GONE'}
+          <span class="cut">{c.title}</span>
+        {:else}
+          <button
+            class="link cut plain"
+            onclick={() =>
+              place.set({ item: c.key, from: '', to: '', version: to ? String(to) : '' })}
+            >{c.title}</button
+          >
+        {/if}
+        <span class="quiet cut">
+          {kind(c.kind)}{c.aspects.length ? ': ' + aspectList(c.aspects) : ''}{c.before !== c.title
+            ? `, was “${c.before}”`
+            : ''}
+        </span>
+      </li>
+    {/each}
+  </ul>
+</section>
+
+<style>
+  section {
+    padding: 16px 20px;
+    overflow: auto;
+    min-height: 0;
+    grid-row: 1 / 4;
+  }
+  .head {
+    display: flex;
+    gap: 10px;
+    align-items: center;
+    padding-bottom: 8px;
+  }
+  li {
+    display: grid;
+    grid-template-columns: 16px 70px minmax(0, auto) minmax(0, 1fr);
+    gap: 8px;
+    align-items: center;
+    height: 28px;
+    border-bottom: 1px solid var(--line-soft);
+  }
+  .how {
+    color: var(--ink-2);
+  }
+  .plain {
+    text-decoration: none;
+    text-align: left;
+  }
+</style>

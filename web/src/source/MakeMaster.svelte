@@ -1,0 +1,138 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { api, got, type Schemas } from '../api/client';
+  import Act from '../lib/Act.svelte';
+  import Trouble from '../lib/Trouble.svelte';
+  import { place } from '../lib/place.svelte';
+
+  let {
+    edition,
+    title: first,
+    cancel,
+  }: { edition?: string; title: string; cancel: () => void } = $props();
+  let code = $state('');
+  let title = $state(untrack(() => first));
+  let courses = $state.raw<Schemas['Course'][]>([]);
+  let chosen = $state.raw<string[]>([]);
+  let every = $state(false);
+  let trouble = $state.raw<unknown>(null);
+  let busy = $state(false);
+
+  $effect(
+    () =>
+      void got(api.GET('/api/courses')).then(
+        (c) => (courses = c),
+        (e) => (trouble = e),
+      ),
+  );
+
+  function choose(course: Schemas['Course'], on: boolean) {
+    chosen = on ? [...chosen, course.id] : chosen.filter((c) => c !== course.id);
+    if (on && !code) {
+      code = course.code;
+      title = course.title;
+    }
+  }
+
+  async function make(e: SubmitEvent) {
+    e.preventDefault();
+    busy = true;
+    try {
+      const made = await got(
+        api.POST('/api/masters', { body: { code, title, edition, courses: every ? [] : chosen } }),
+      );
+      place.go('/sources/masters/' + made.id);
+    } catch (x) {
+      trouble = x;
+      busy = false;
+    }
+  }
+</script>
+
+<form onsubmit={make}>
+  <h2>{edition ? 'Make this cartridge a master' : 'Begin an empty master'}</h2>
+  <p class="quiet">
+    {edition ? 'The master begins with all of its items. ' : ''}Which sections should hold it?
+    Coverage counts the others out.
+  </p>
+  <fieldset>
+    <legend class="words">Expected in</legend>
+    <label class="c"
+      ><input type="checkbox" bind:checked={every} /> every section of the college</label
+    >
+    {#if !every}
+      <div class="courses">
+        {#each courses as c (c.id)}
+          <label class="c">
+            <input
+              type="checkbox"
+              checked={chosen.includes(c.id)}
+              onchange={(e) => choose(c, e.currentTarget.checked)}
+            />
+            <span class="fig">{c.code}</span> <span class="cut">{c.title}</span>
+          </label>
+        {:else}
+          <p class="quiet">
+            No courses yet. <a class="link" href="/college">Take in a roster</a> first.
+          </p>
+        {/each}
+      </div>
+    {/if}
+  </fieldset>
+  <div class="two">
+    <label
+      ><span class="words">Code</span><input
+        class="entry"
+        bind:value={code}
+        required
+        maxlength="40"
+      /></label
+    >
+    <label
+      ><span class="words">Title</span><input
+        class="entry"
+        bind:value={title}
+        required
+        maxlength="200"
+      /></label
+    >
+  </div>
+  <Trouble of={trouble} />
+  <div class="acts">
+    <Act main type="submit" disabled={busy || (!every && !chosen.length)}>Make master {code}</Act>
+    <Act onclick={cancel}>Cancel</Act>
+  </div>
+</form>
+
+<style>
+  form {
+    padding: 22px 36px;
+    display: grid;
+    gap: 12px;
+    max-width: 760px;
+  }
+  .courses {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 2px 20px;
+    padding: 4px 0 0 20px;
+  }
+  .c {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    min-width: 0;
+  }
+  input[type='checkbox'] {
+    accent-color: var(--do);
+  }
+  .two {
+    display: grid;
+    grid-template-columns: 140px 1fr;
+    gap: 12px;
+  }
+  .acts {
+    display: flex;
+    gap: 8px;
+  }
+</style>

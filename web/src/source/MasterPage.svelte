@@ -1,0 +1,388 @@
+<script lang="ts">
+  import { Modal } from 'flowbite-svelte';
+  import { api, got, type Schemas } from '../api/client';
+  import Act from '../lib/Act.svelte';
+  import HandFrame from '../lib/HandFrame.svelte';
+  import Trouble from '../lib/Trouble.svelte';
+  import { hand } from '../lib/hand.svelte';
+  import { keyList } from '../lib/keys.svelte';
+  import { place } from '../lib/place.svelte';
+  import { session } from '../lib/session.svelte';
+  import { many } from '../lib/words';
+  import AddItem from './AddItem.svelte';
+  import Changes from './Changes.svelte';
+  import ItemFacts from './ItemFacts.svelte';
+  import ItemRules from './ItemRules.svelte';
+  import Outline from './Outline.svelte';
+  import Trail from './Trail.svelte';
+  import Write from './Write.svelte';
+  import type { Node, Target } from './tree';
+
+  let { id }: { id: string } = $props();
+  let master = $state.raw<Schemas['MasterView'] | null>(null);
+  let nodes = $state.raw<Node[]>([]);
+  let item = $state.raw<Schemas['ItemView'] | null>(null);
+  let since = $state.raw<Schemas['ChangeView'][]>([]);
+  let trouble = $state.raw<unknown>(null);
+  let freezing = $state(false);
+  let adding = $state(false);
+  let note = $state('');
+  let doomed = $state<Node | null>(null);
+  let stamp = $state(0);
+
+  keyList.of = [
+    ['arrows', 'From item to item, open and close'],
+    ['Alt arrows', 'Move the item; right into the module above, left out of it'],
+    ['Delete', 'Take the item out'],
+  ];
+
+  /** The version looked at; 0 is the draft. */
+  let number = $derived(Number(place.get('version') || 0));
+  let selected = $derived(place.get('item'));
+  let tab = $derived(place.get('tab') || 'see');
+  let newest = $derived(master?.versions.length ?? 0);
+  let params = $derived({ path: { id } });
+
+  async function load() {
+    try {
+      master = await got(api.GET('/api/masters/{id}', { params }));
+      nodes = await got(
+        api.GET('/api/masters/{id}/versions/{number}/outline', {
+          params: { path: { id, number } },
+        }),
+      );
+      const from = master.versions.length;
+      since = from
+        ? await got(
+            api.GET('/api/masters/{id}/changes', {
+              params: { path: { id }, query: { from, to: 0 } },
+            }),
+          )
+        : [];
+    } catch (e) {
+      trouble = e;
+    }
+  }
+  $effect(() => void load());
+
+  async function loadItem(key: string) {
+    try {
+      const i = await got(
+        api.GET('/api/masters/{id}/versions/{number}/items/{key}', {
+          params: { path: { id, number, key } },
+        }),
+      );
+      if (key === selected) item = i;
+    } catch (e) {
+      trouble = e;
+    }
+  }
+  $effect(() => {
+    if (selected) void loadItem(selected);
+    else item = null;
+  });
+
+  /** Carries a change out, then shows what is there now. */
+  async function change(call: () => Promise<unknown>) {
+    trouble = null;
+    try {
+      await call();
+      await load();
+      if (selected && nodes.some((n) => n.key === selected)) await loadItem(selected);
+      stamp++;
+    } catch (e) {
+      trouble = e;
+    }
+  }
+
+  const move = (key: string, to: Target) =>
+    change(() =>
+      got(
+        api.POST('/api/masters/{id}/draft/items/{key}/place', {
+          params: { path: { id, key } },
+          body: to,
+        }),
+      ),
+    );
+  const edit = (body: Schemas['ItemChange']) =>
+    change(() =>
+      got(
+        api.PATCH('/api/masters/{id}/draft/items/{key}', {
+          params: { path: { id, key: selected } },
+          body,
+        }),
+      ),
+    );
+  function removeNow() {
+    const key = doomed!.key;
+    doomed = null;
+    if (selected === key) place.set({ item: '' });
+    return change(() =>
+      got(api.DELETE('/api/masters/{id}/draft/items/{key}', { params: { path: { id, key } } })),
+    );
+  }
+
+  async function freeze(e: SubmitEvent) {
+    e.preventDefault();
+    await change(() => got(api.POST('/api/masters/{id}/versions', { params, body: { note } })));
+    if (!trouble) {
+      freezing = false;
+      note = '';
+    }
+  }
+
+  let marks = $derived(
+    new Map(number ? [] : since.map((c) => [c.key, c.how === 'ADDED' ? 'ADD' : 'UPDATE'] as const)),
+  );
+  let draftWords = $derived.by(() => {
+    if (!newest) return 'Draft, never frozen';
+    const changed = since.filter((c) => c.how !== 'GONE' && c.how !== 'ADDED').length;
+    const added = since.filter((c) => c.how === 'ADDED').length;
+    const gone = since.filter((c) => c.how === 'GONE').length;
+    const words = [
+      changed && `${changed} changed`,
+      added && `${added} added`,
+      gone && `${gone} gone`,
+    ];
+    return `Draft: ${words.filter(Boolean).join(', ') || 'nothing changed'} since v${newest}`;
+  });
+  let held = $derived(master?.versions.reduce((n, v) => n + v.sections, 0) ?? 0);
+  let old = $derived(
+    master?.versions.filter((v) => v.number < newest).reduce((n, v) => n + v.sections, 0) ?? 0,
+  );
+  let below = $derived(doomed ? nodes.filter((n) => n.parent === doomed?.key).length : 0);
+
+  async function takeOld() {
+    const term = session.term?.id;
+    if (!term) return;
+    const c = await got(api.GET('/api/coverage', { params: { query: { term } } }));
+    const at = c.masters.findIndex((m) => m.id === id);
+    hand.only(
+      c.cells
+        .filter((x) => x.master === at && x.number < newest)
+        .map((x) => c.sections[x.section].id),
+    );
+    place.go('/coverage?master=' + id);
+  }
+</script>
+
+<div class="page">
+  <header>
+    <div class="line">
+      <h1>{master ? `${master.code} ${master.title}` : 'Opening the master …'}</h1>
+      {#if master}
+        <span class="quiet cut">
+          Master · {many(nodes.length, 'item')}{#if master.builtOn}
+            · built on <a class="link" href="/sources/editions/{master.edition}">{master.builtOn}</a
+            >{/if}{held ? ` · held by ${many(held, 'section')}` : ''}
+        </span>
+        <span class="can">
+          {#if number}
+            <Act onclick={() => place.set({ version: '', tab: '' })}>Back to the draft</Act>
+          {:else}
+            <Act onclick={() => ((adding = !adding), (freezing = false))}>Add an item</Act>
+            <Act main onclick={() => ((freezing = !freezing), (adding = false))}
+              >Freeze version {newest + 1}</Act
+            >
+          {/if}
+        </span>
+      {/if}
+    </div>
+    {#if master}<Trail versions={master.versions} {number} draft={draftWords} />{/if}
+    {#if freezing}
+      <form class="freeze" onsubmit={freeze}>
+        <label class="grow">
+          <span class="words"
+            >What is new in version {newest + 1}? Everyone who gets it reads this.</span
+          >
+          <!-- svelte-ignore a11y_autofocus -->
+          <input class="entry" bind:value={note} required maxlength="2000" autofocus />
+        </label>
+        <Act main type="submit">Freeze it</Act>
+        <Act onclick={() => (freezing = false)}>Cancel</Act>
+      </form>
+    {/if}
+    <Trouble of={trouble} />
+  </header>
+  <section class="outline">
+    <Outline
+      {nodes}
+      {selected}
+      {marks}
+      select={(key) => place.set({ item: key })}
+      move={number ? undefined : move}
+      remove={number ? undefined : (key) => (doomed = nodes.find((n) => n.key === key) ?? null)}
+    />
+  </section>
+  <main class="pane">
+    {#if adding && !number}
+      <AddItem
+        {id}
+        {nodes}
+        {selected}
+        done={(key) => (
+          (adding = false),
+          place.set({ item: key, tab: 'write' }),
+          change(async () => {})
+        )}
+        cancel={() => (adding = false)}
+      />
+    {:else if place.get('from')}
+      <Changes {id} {newest} />
+    {:else if item}
+      <div class="ph">
+        <b class="cut">{item.title}</b>
+        <span class="tabs" role="tablist">
+          <button
+            class="tab"
+            role="tab"
+            aria-selected={tab === 'see'}
+            onclick={() => place.set({ tab: '' })}>As students see it</button
+          >
+          {#if !number}
+            <button
+              class="tab"
+              role="tab"
+              aria-selected={tab === 'write'}
+              onclick={() => place.set({ tab: 'write' })}>Write</button
+            >
+            <button
+              class="tab"
+              role="tab"
+              aria-selected="false"
+              onclick={() => (doomed = nodes.find((n) => n.key === selected) ?? null)}
+              >Take out…</button
+            >
+          {/if}
+        </span>
+      </div>
+      {#if tab === 'write' && !number}
+        {#key item.key + stamp}<Write {item} save={edit} />{/key}
+      {:else}
+        <ItemFacts
+          {item}
+          page="/api/masters/{id}/versions/{number}/items/{item.key}/page?{stamp}"
+        />
+      {/if}
+      <ItemRules {item} frozen={number > 0} change={edit} />
+    {:else}
+      <div class="hint">
+        {#if nodes.length}
+          <p>Choose an item on the left to see it as students would.</p>
+          {#if newest && since.length}<Changes {id} {newest} />{/if}
+        {:else if master}
+          <h2>This master is empty</h2>
+          <p class="quiet">Add its first item, or make a master from a cartridge under Sources.</p>
+          <p><Act main onclick={() => (adding = true)}>Add an item</Act></p>
+        {/if}
+      </div>
+    {/if}
+  </main>
+</div>
+<HandFrame
+  title={hand.size ? many(hand.size, 'section') + ' in hand' : 'No section in hand'}
+  words={old
+    ? `${many(old, 'section')} ${old === 1 ? 'holds' : 'hold'} an older version than v${newest}`
+    : newest
+      ? 'No section holds an older version.'
+      : 'Freeze a version, then deliver it.'}
+>
+  {#if newest}<Act onclick={takeOld}>Take those without v{newest} in hand</Act>{/if}
+</HandFrame>
+
+<Modal
+  open={doomed !== null}
+  onclose={() => (doomed = null)}
+  size="xs"
+  title="Take it out of the draft?"
+  class="ask"
+>
+  <p>
+    {doomed?.title}{below ? ` and what stands in it (${many(below, 'item')})` : ''} leaves the draft.
+    Frozen versions keep it; the next version retires it in the sections.
+  </p>
+  <div class="asks">
+    <Act main onclick={removeNow}>Take it out</Act>
+    <Act onclick={() => (doomed = null)}>Keep it</Act>
+  </div>
+</Modal>
+
+<style>
+  .page {
+    display: grid;
+    grid-template-columns: 430px minmax(0, 1fr);
+    grid-template-rows: auto minmax(0, 1fr);
+    height: calc(100vh - 44px - 52px);
+  }
+  header {
+    grid-column: 1 / 3;
+    padding: 10px 16px 8px;
+    border-bottom: 1px solid var(--line);
+    background: var(--paper);
+    min-width: 0;
+  }
+  .line {
+    display: flex;
+    align-items: center;
+    gap: 14px;
+    min-width: 0;
+  }
+  h1 {
+    white-space: nowrap;
+  }
+  .can {
+    margin-left: auto;
+    display: flex;
+    gap: 8px;
+  }
+  .freeze {
+    display: flex;
+    gap: 8px;
+    align-items: end;
+    padding-top: 8px;
+  }
+  .grow {
+    flex: 1;
+  }
+  .outline {
+    border-right: 1px solid var(--line);
+    min-height: 0;
+  }
+  .pane {
+    display: grid;
+    grid-template-rows: auto minmax(0, 1fr) auto;
+    min-height: 0;
+  }
+  .ph {
+    display: flex;
+    gap: 18px;
+    align-items: baseline;
+    padding: 10px 20px 6px;
+    border-bottom: 1px solid var(--line-soft);
+  }
+  .tabs {
+    margin-left: auto;
+    display: flex;
+    gap: 18px;
+  }
+  .hint {
+    padding: 22px 36px;
+    display: grid;
+    gap: 8px;
+    align-content: start;
+    grid-row: 1 / 4;
+    min-height: 0;
+    overflow: auto;
+  }
+  .asks {
+    display: flex;
+    gap: 8px;
+    padding-top: 12px;
+  }
+  :global(dialog.ask) {
+    background: var(--paper);
+    border: 1px solid var(--line);
+    border-radius: var(--r);
+    color: var(--ink);
+  }
+</style>

@@ -1,0 +1,268 @@
+<script lang="ts">
+  import { api, got, type Schemas } from '../api/client';
+  import Act from '../lib/Act.svelte';
+  import HandFrame from '../lib/HandFrame.svelte';
+  import Trouble from '../lib/Trouble.svelte';
+  import When from '../lib/When.svelte';
+  import { keyList } from '../lib/keys.svelte';
+  import { day, figure, kind, many, size } from '../lib/words';
+  import MakeMaster from './MakeMaster.svelte';
+  import { coming, takeIn } from './intake.svelte';
+
+  let masters = $state.raw<Schemas['MasterView'][] | null>(null);
+  let editions = $state.raw<Schemas['Edition'][] | null>(null);
+  let trouble = $state.raw<unknown>(null);
+  let over = $state(false);
+  let making = $state(false);
+  let chooser: HTMLInputElement;
+  keyList.of = [];
+
+  async function load() {
+    try {
+      [masters, editions] = await Promise.all([
+        got(api.GET('/api/masters')),
+        got(api.GET('/api/cartridges')),
+      ]);
+    } catch (e) {
+      trouble = e;
+    }
+  }
+  $effect(() => void load());
+
+  async function take(files: FileList | null) {
+    over = false;
+    await Promise.all([...(files ?? [])].map((f) => takeIn(f)));
+    await load();
+  }
+
+  function summary(e: Schemas['Edition']): string {
+    const counts = Object.entries(e.report.counts ?? {}).filter(([k]) => k !== 'MODULE');
+    counts.sort((a, b) => b[1] - a[1]);
+    return counts
+      .slice(0, 4)
+      .map(([k, n]) => `${figure(n)} ${kind(k, n)}`)
+      .join(', ');
+  }
+</script>
+
+<svelte:document
+  ondragover={(e) => {
+    if (e.dataTransfer?.types.includes('Files')) {
+      e.preventDefault();
+      over = true;
+    }
+  }}
+  ondragleave={(e) => {
+    if (!e.relatedTarget) over = false;
+  }}
+  ondrop={(e) => {
+    if (e.dataTransfer?.files.length) {
+      e.preventDefault();
+      void take(e.dataTransfer.files);
+    }
+  }}
+/>
+
+<div class="page" class:over>
+  <main>
+    <div class="head">
+      <h1>{masters ? many(masters.length, 'master') : 'Masters'}</h1>
+      <span class="quiet">what the college maintains and delivers</span>
+      <span class="can"><Act onclick={() => (making = !making)}>Begin an empty master</Act></span>
+    </div>
+    <Trouble of={trouble} />
+    {#if making}<MakeMaster title="" cancel={() => (making = false)} />{/if}
+    {#each masters ?? [] as m (m.id)}
+      <a class="master" href="/sources/masters/{m.id}">
+        <span class="name">
+          <b class="fig">{m.code}</b> <span class="cut">{m.title}</span>
+          <span class="faint cut"
+            >{many(m.items, 'item')}{m.builtOn ? ' · built on ' + m.builtOn : ''}</span
+          >
+        </span>
+        <span class="trail">
+          {#each m.versions.slice(-6) as v (v.id)}
+            <span class="v fig" title={v.note}>
+              v{v.number} · {day(v.frozenAt)} <span class="faint">{v.sections || ''}</span>
+            </span>
+          {:else}
+            <span class="v draft fig">draft only</span>
+          {/each}
+        </span>
+      </a>
+    {:else}
+      {#if masters}
+        <p class="quiet none">
+          No master yet. Take in a cartridge on the right, look inside, and make it one.
+        </p>
+      {:else}<div class="skeleton" style="height: 320px"></div>{/if}
+    {/each}
+  </main>
+  <aside class="aside">
+    <h1>{editions ? many(editions.length, 'cartridge edition') : 'Cartridges'}</h1>
+    <p class="quiet">
+      Packages taken in from outside. Drop a .imscc or .zip anywhere on this page.
+    </p>
+    <input
+      bind:this={chooser}
+      type="file"
+      accept=".imscc,.zip"
+      multiple
+      class="sr-only"
+      aria-label="Cartridge file"
+      tabindex="-1"
+      onchange={(e) => take(e.currentTarget.files)}
+    />
+    <p><Act main onclick={() => chooser.click()}>Take in a cartridge</Act></p>
+    <div aria-live="polite">
+      {#each coming.list as c, i (i)}
+        <div class="coming" class:bad={c.trouble || c.intake?.state === 'REFUSED'}>
+          <b class="cut">{c.name}</b>
+          {#if c.trouble}
+            <span>{c.trouble.message} {c.trouble.remedy}</span>
+          {:else if c.intake?.state === 'REFUSED'}
+            <span
+              >{c.intake.place ? c.intake.place + ': ' : ''}{c.intake.problem}
+              {c.intake.remedy} Nothing was kept.</span
+            >
+          {:else if c.intake?.state === 'DONE'}
+            <span>
+              {c.intake.knownAlready ? 'It was here already.' : 'Taken in.'}
+              <a class="link" href="/sources/editions/{c.intake.edition}">Look inside</a>
+            </span>
+          {:else if c.intake}
+            <progress max={c.intake.total || 1} value={c.intake.done} aria-label="Reading {c.name}"
+            ></progress>
+            <span class="quiet cut"
+              >reading {figure(c.intake.done)} of {figure(c.intake.total)} · {c.intake.what}</span
+            >
+          {:else}
+            <progress max={c.size} value={c.sent} aria-label="Sending {c.name}"></progress>
+            <span class="quiet">sending {size(c.sent)} of {size(c.size)}</span>
+          {/if}
+        </div>
+      {/each}
+    </div>
+    {#each editions ?? [] as e (e.id)}
+      <a class="edition" href="/sources/editions/{e.id}">
+        <b class="cut">{e.title}</b>
+        <span class="faint fig">edition {e.number}</span>
+        <span class="quiet cut sub">{summary(e)}</span>
+        <span class="faint sub"
+          >{e.report.facts?.profile} · {size(e.size)} · <When at={e.takenAt} /></span
+        >
+      </a>
+    {/each}
+  </aside>
+</div>
+<HandFrame
+  title={over ? 'Let go to take it in' : 'Sources'}
+  words="Masters you maintain, and cartridges they are made from."
+/>
+
+<style>
+  .page {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 400px;
+    height: calc(100vh - 44px - 52px);
+  }
+  .over {
+    outline: 2px dashed var(--do);
+    outline-offset: -6px;
+  }
+  main {
+    padding: 12px 16px;
+    overflow: auto;
+    min-height: 0;
+  }
+  .head {
+    display: flex;
+    gap: 14px;
+    align-items: center;
+    padding-bottom: 8px;
+  }
+  .can {
+    margin-left: auto;
+  }
+  .master {
+    display: grid;
+    grid-template-columns: 250px minmax(0, 1fr);
+    gap: 16px;
+    align-items: center;
+    padding: 10px 8px;
+    border-bottom: 1px solid var(--line);
+  }
+  .master:hover,
+  .edition:hover {
+    background: var(--do-soft);
+  }
+  .name {
+    display: grid;
+    grid-template-columns: auto minmax(0, 1fr);
+    gap: 0 8px;
+  }
+  .name .faint {
+    grid-column: 1 / 3;
+    font-size: 13px;
+  }
+  .trail {
+    display: flex;
+  }
+  .v {
+    position: relative;
+    border-top: 2px solid var(--calm);
+    padding: 5px 8px 0 0;
+    flex: 1;
+    max-width: 190px;
+    color: var(--ink-2);
+    white-space: nowrap;
+  }
+  .v:before {
+    content: '';
+    position: absolute;
+    left: 0;
+    top: -6px;
+    width: 2px;
+    height: 10px;
+    background: var(--calm);
+  }
+  .v.draft {
+    border-top-style: dashed;
+    border-color: var(--do);
+  }
+  .aside {
+    display: flex;
+    flex-direction: column;
+    gap: 8px;
+  }
+  .edition {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto;
+    padding: 8px 4px;
+    border-bottom: 1px solid var(--line-soft);
+  }
+  .sub {
+    grid-column: 1 / 3;
+    font-size: 13px;
+  }
+  .coming {
+    display: grid;
+    gap: 2px;
+    padding: 8px 10px;
+    border-left: 3px solid var(--do);
+    background: var(--raise);
+    margin-bottom: 4px;
+  }
+  .coming.bad {
+    border-color: var(--harm);
+    background: var(--harm-soft);
+  }
+  progress {
+    width: 100%;
+    height: 8px;
+    accent-color: var(--do);
+  }
+  .none {
+    padding: 24px 0;
+  }
+</style>
