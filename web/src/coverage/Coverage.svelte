@@ -13,7 +13,7 @@
   import HandBar from './HandBar.svelte';
   import NothingYet from './NothingYet.svelte';
   import Spread from './Spread.svelte';
-  import { is, passes, stands, states, stateWords, tally, type State } from './model';
+  import { is, passes, stands, states, stateWords, tally, type Master, type State } from './model';
 
   let coverage = $state.raw<Schemas['Coverage'] | null>(null);
   let trouble = $state.raw<unknown>(null);
@@ -54,11 +54,14 @@
   let sections = $derived(new Set(passing.map((s) => s.section.id)).size);
   let master = $derived(
     coverage?.masters.find((m) => m.id === place.get('master')) ??
-      coverage?.masters.find((m) =>
-        all.some((s) => s.master === m && s.behind > 0 && !m.everySection),
-      ) ??
-      coverage?.masters[0],
+      [...(coverage?.masters ?? [])].sort((a, b) => urgency(b) - urgency(a))[0],
   );
+  /** What needs a person comes before what is merely behind. */
+  function urgency(m: Master): number {
+    return all
+      .filter((s) => s.master === m && !m.everySection)
+      .reduce((n, s) => n + (s.needsPerson ? 1000 : s.behind ? 1 : 0), 0);
+  }
   let chosen = $derived(all.filter((s) => s.master === master && hand.has(s.section.id)));
   let campuses = $derived([...new Set(coverage?.sections.map((s) => s.campus))].sort());
   let courses = $derived([...new Set(coverage?.sections.map((s) => s.course))].sort());

@@ -100,7 +100,7 @@
   </label>
   <span class="quiet count">{new Set(stands.map((s) => s.section.id)).size} sections</span>
 </div>
-<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+
 <div
   class="grid"
   role="grid"

@@ -16,9 +16,16 @@
         for (const s of stands) {
           if (s.master === m) slots[s.never ? 0 : Math.max(1, 4 - s.behind)].push(s);
         }
-        return { master: m, slots, most: Math.max(...slots.map((s) => s.length)) };
+        return { master: m, slots, size: slots.map((s, i) => sizeFor(s.length, i)) };
       }),
   );
+
+  /** Marks as large as lets a slot keep to four or five rows; all of one band in one slot alike. */
+  function sizeFor(n: number, column: number): number {
+    const room = [60, 60, 78, 136, 320][column];
+    const sizes = [16, 14, 12, 10, 9];
+    return sizes.find((s) => Math.ceil(n / Math.floor(room / (s * 1.12))) * s <= 84) ?? 9;
+  }
 
   let box = $state.raw<{ x: number; y: number; w: number; h: number } | null>(null);
   let start: { x: number; y: number } | null = null;
@@ -166,7 +173,7 @@
                   onkeydown={(e) => keys(e, s)}
                 >
                   <Standing
-                    size={band.most > 90 ? (i === 4 ? 9 : 10) : band.most > 50 ? 14 : 16}
+                    size={band.size[i]}
                     share={s.share}
                     behind={s.behind}
                     never={s.never}

@@ -109,7 +109,7 @@
       next();
   }}
 />
-<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+
 <div
   class="plan"
   role="grid"
@@ -161,6 +161,13 @@
             >
           {:else}{row.title}{/if}
         </span>
+        {#if row.type !== 'module'}
+          <span
+            class="ruled"
+            style="left:{title}px;width:{pic.columns.length *
+              width}px;background-size:{width}px 100%"
+          ></span>
+        {/if}
         {#if row.type === 'item'}
           {#each row.cells as c (c.line)}
             {@const col = columnOf.get(c.line)!}
@@ -278,8 +285,13 @@
     height: 23px;
     display: grid;
     place-items: center;
-    border-left: 1px solid var(--line-soft);
     cursor: pointer;
+  }
+  .ruled {
+    position: absolute;
+    top: 0;
+    bottom: 0;
+    background-image: linear-gradient(to right, var(--line-soft) 1px, transparent 1px);
   }
   .s.at {
     outline: 2px solid var(--do);

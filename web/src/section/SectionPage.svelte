@@ -218,6 +218,9 @@
   .head a {
     white-space: nowrap;
   }
+  h1 .fig {
+    font-size: inherit;
+  }
   .masters {
     display: grid;
     justify-items: start;

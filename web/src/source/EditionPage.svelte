@@ -70,7 +70,7 @@
   </header>
   <Trouble of={trouble} />
   <div class="both">
-    <section class="outline">
+    <section class="tree-side">
       <Outline {nodes} {selected} select={(key) => place.set({ item: key })} />
     </section>
     <main class="surface">
@@ -186,7 +186,7 @@
     min-height: 0;
     grid-row: 3;
   }
-  .outline {
+  .tree-side {
     border-right: 1px solid var(--line);
     min-height: 0;
   }

@@ -172,8 +172,9 @@
       <h1>{master ? `${master.code} ${master.title}` : 'Opening the master …'}</h1>
       {#if master}
         <span class="quiet cut">
-          Master · {many(nodes.length, 'item')}{#if master.builtOn}
-            · built on <a class="link" href="/sources/editions/{master.edition}">{master.builtOn}</a
+          Master · {many(nodes.length, 'item')}{#if master.builtOn}&nbsp;· built on <a
+              class="link"
+              href="/sources/editions/{master.edition}">{master.builtOn}</a
             >{/if}{held ? ` · held by ${many(held, 'section')}` : ''}
         </span>
         <span class="can">
@@ -204,7 +205,7 @@
     {/if}
     <Trouble of={trouble} />
   </header>
-  <section class="outline">
+  <section class="tree-side">
     <Outline
       {nodes}
       {selected}
@@ -344,7 +345,7 @@
   .grow {
     flex: 1;
   }
-  .outline {
+  .tree-side {
     border-right: 1px solid var(--line);
     min-height: 0;
   }

@@ -94,7 +94,7 @@
       bind:value={text}
     />
   </div>
-  <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+
   <div
     class="tree"
     role="tree"

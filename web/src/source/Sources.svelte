@@ -83,7 +83,8 @@
         <span class="trail">
           {#each m.versions.slice(-6) as v (v.id)}
             <span class="v fig" title={v.note}>
-              v{v.number} · {day(v.frozenAt)} <span class="faint">{v.sections || ''}</span>
+              v{v.number} · {day(v.frozenAt)}
+              <span class="faint sects">{v.sections ? many(v.sections, 'section') : ''}</span>
             </span>
           {:else}
             <span class="v draft fig">draft only</span>
@@ -186,7 +187,7 @@
   }
   .master {
     display: grid;
-    grid-template-columns: 250px minmax(0, 1fr);
+    grid-template-columns: 300px minmax(0, 1fr);
     gap: 16px;
     align-items: center;
     padding: 10px 8px;
@@ -216,6 +217,10 @@
     max-width: 190px;
     color: var(--ink-2);
     white-space: nowrap;
+  }
+  .sects {
+    display: block;
+    line-height: 14px;
   }
   .v:before {
     content: '';

@@ -27,6 +27,7 @@ import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
@@ -329,33 +330,19 @@ class DemoLoader implements ApplicationRunner {
       List<UUID> first = except(all, all.size() / 12 + 1);
       deliver(id, 1, first, 74);
       clock.daysBack(50);
-      change(
+      rewrite(
           id,
           "Reading: " + lower(c.weeks().get(0).title()),
-          "<h2>"
-              + c.weeks().get(0).title()
-              + "</h2><p>"
-              + c.weeks().get(0).facts().get(0)
-              + "</p><p>Read it twice; the second time"
-              + " aloud.</p>");
+          "<p>Print the",
+          "<p>Read it twice; the second time aloud.</p><p>Print the");
       drafts.remove(draft(id), find(id, "Further: " + lower(c.weeks().get(1).title())));
       masters.freeze(id, "Week 1 rewritten, a dead link removed", teodor);
       deliver(id, 2, except(first, 3), 48);
       clock.daysBack(24);
-      change(
-          id,
-          "Exercise 3: " + lower(c.weeks().get(2).title()),
-          "<p>" + c.weeks().get(2).exercise() + " Date it and sign it.</p>");
-      DemoCourse.Week w = c.weeks().get(2);
-      change(
-          id,
-          "Reading: " + lower(w.title()),
-          "<h2>"
-              + w.title()
-              + "</h2><p>"
-              + String.join("</p><p>", w.facts())
-                  .replace("2,400 watts", "1,920 watts in steady use: plan to 80 % of its rating")
-              + "</p>");
+      exerciseThree(id, c);
+      String third = "Reading: " + lower(c.weeks().get(2).title());
+      rewrite(id, third, "2,400 watts", "1,920 watts in steady use: plan to 80 % of its rating");
+      rewrite(id, third, "Print the", "Print two of the");
       ItemKey week = find(id, "Week 4 · " + c.weeks().get(3).title());
       add(
           draft(id),
@@ -374,6 +361,27 @@ class DemoLoader implements ApplicationRunner {
     }
   }
 
+  /** A date and a signature, and five points more. */
+  private void exerciseThree(UUID master, DemoCourse c) {
+    String html = "<p>" + c.weeks().get(2).exercise() + " Date it and sign it.</p>";
+    drafts.change(
+        draft(master),
+        find(master, "Exercise 3: " + lower(c.weeks().get(2).title())),
+        new Drafts.Change(
+            Optional.empty(),
+            Optional.of(html),
+            Optional.of("25"),
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty()));
+  }
+
+  private void rewrite(UUID master, String title, String from, String to) {
+    String html = AspectForms.html(trees.item(draft(master), find(master, title)).content());
+    change(master, title, html.replace(from, to));
+  }
+
   /** Instructors change things before version 3 comes. */
   private void someEdits(Map<String, UUID> made) {
     for (String code : made.keySet()) {
@@ -386,12 +394,6 @@ class DemoLoader implements ApplicationRunner {
         shells.due(ids.get(i), "Safety card", "" + LocalDate.now().minusWeeks(6) + "T18:00");
       }
     }
-    shells.append(
-        "t1-lgt110-04",
-        "Reading: load and power",
-        "In our black box each bar has two of them; the left one also feeds the work lights.");
-    shells.append(
-        "t1-lgt110-05", "Reading: load and power", "The left bar also feeds the work lights.");
   }
 
   private static String firstReading(String code) {
@@ -480,6 +482,21 @@ class DemoLoader implements ApplicationRunner {
             .and(SECTION.SOURCED_ID.notIn("t1-lgt110-10", "t1-lgt110-24"))
             .orderBy(SECTION.CODE)
             .fetch(SECTION.ID);
+    List<String> late =
+        db.select(SECTION.SHELL)
+            .from(SECTION)
+            .where(SECTION.ID.in(behind))
+            .orderBy(SECTION.CODE)
+            .fetch(SECTION.SHELL);
+    shells.append(
+        late.get(1),
+        "Reading: load and power",
+        "In our black box each bar has two of them; the left one also feeds the work lights.");
+    shells.append(
+        late.get(6), "Reading: load and power", "The left bar also feeds the work lights.");
+    shells.addPage(late.get(4), "Checklist for week 4", "<p>Card, gloves, torch.</p>");
+    shells.handIn(late.get(3), "Exercise 3: load and power", "C. Student");
+    shells.handIn(late.get(8), "Exercise 3: load and power", "D. Student");
     plan(lighting, 3, behind);
   }
 
