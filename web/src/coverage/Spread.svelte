@@ -276,6 +276,9 @@
     background: var(--do-soft);
     box-shadow: 0 0 0 1px var(--do);
   }
+  .all .m.held {
+    box-shadow: none;
+  }
   .count {
     color: var(--ink-3);
     white-space: nowrap;

@@ -1,0 +1,102 @@
+package org.zephyrmist.server;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** A person with a browser's cookies, calling the API over HTTP. */
+final class Caller {
+  private static final JsonMapper JSON = new JsonMapper();
+  private final CookieManager cookies = new CookieManager();
+  private final HttpClient client = HttpClient.newBuilder().cookieHandler(cookies).build();
+  private final String base;
+
+  Caller(int port) {
+    base = "http://127.0.0.1:" + port;
+  }
+
+  record Answer(int status, String text) {
+    JsonNode json() {
+      return JSON.readTree(text);
+    }
+  }
+
+  Caller signIn(String email, String password) {
+    get("/api/ready");
+    Answer a =
+        send(
+            "POST",
+            "/api/sign-in",
+            "application/x-www-form-urlencoded",
+            HttpRequest.BodyPublishers.ofString("username=" + email + "&password=" + password));
+    if (a.status() != 204) {
+      throw new IllegalStateException("Sign-in answered " + a);
+    }
+    get("/api/ready");
+    return this;
+  }
+
+  Answer get(String path) {
+    return send("GET", path, null, HttpRequest.BodyPublishers.noBody());
+  }
+
+  Answer post(String path, String body) {
+    return send("POST", path, "application/json", HttpRequest.BodyPublishers.ofString(body));
+  }
+
+  Answer put(String path, String body) {
+    return send("PUT", path, "application/json", HttpRequest.BodyPublishers.ofString(body));
+  }
+
+  Answer patch(String path, String body) {
+    return send("PATCH", path, "application/json", HttpRequest.BodyPublishers.ofString(body));
+  }
+
+  Answer delete(String path) {
+    return send("DELETE", path, null, HttpRequest.BodyPublishers.noBody());
+  }
+
+  Answer upload(String path, byte[] body) {
+    return send(
+        "POST", path, "application/octet-stream", HttpRequest.BodyPublishers.ofByteArray(body));
+  }
+
+  /** Without the token against forged calls. */
+  Answer forged(String path, String body) {
+    return exchange(
+        HttpRequest.newBuilder(URI.create(base + path))
+            .header("Content-Type", "application/json")
+            .POST(HttpRequest.BodyPublishers.ofString(body)));
+  }
+
+  private Answer send(String method, String path, String type, HttpRequest.BodyPublisher body) {
+    HttpRequest.Builder b = HttpRequest.newBuilder(URI.create(base + path)).method(method, body);
+    if (type != null) {
+      b.header("Content-Type", type);
+    }
+    for (HttpCookie c : cookies.getCookieStore().getCookies()) {
+      if (c.getName().equals("XSRF-TOKEN")) {
+        b.header("X-XSRF-TOKEN", c.getValue());
+      }
+    }
+    return exchange(b);
+  }
+
+  private Answer exchange(HttpRequest.Builder b) {
+    try {
+      HttpResponse<String> r = client.send(b.build(), HttpResponse.BodyHandlers.ofString());
+      return new Answer(r.statusCode(), r.body());
+    } catch (IOException e) {
+      throw new java.io.UncheckedIOException(e);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(e);
+    }
+  }
+}

@@ -1,0 +1,155 @@
+package org.zephyrmist.server;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The real practice platform, as a process of its own, started once for all tests. */
+final class Practice {
+  private static final int PORT = 18_091;
+  private static final HttpClient CLIENT = HttpClient.newHttpClient();
+  private static final JsonMapper JSON = new JsonMapper();
+  private static Process process;
+
+  private Practice() {}
+
+  static String address() {
+    return "http://127.0.0.1:" + PORT;
+  }
+
+  static synchronized void start(String database) {
+    if (process != null) {
+      return;
+    }
+    Path jar = Path.of(System.getProperty("root"), "standins/target/standins-1-app.jar");
+    if (!Files.exists(jar)) {
+      throw new IllegalStateException("Build the stand-ins first: " + jar);
+    }
+    ProcessBuilder b =
+        new ProcessBuilder(
+            ProcessHandle.current().info().command().orElse("java"),
+            "-Xmx300m",
+            "-jar",
+            jar.toString());
+    b.environment().put("STANDINS_PORT", String.valueOf(PORT));
+    b.environment().put("STANDINS_DB_URL", database + "?currentSchema=practice");
+    b.redirectErrorStream(true).redirectOutput(Path.of("target/practice.log").toFile());
+    try {
+      process = b.start();
+      Runtime.getRuntime().addShutdownHook(new Thread(process::destroy));
+      for (int i = 0; i < 300; i++) {
+        try {
+          get("/api/shells");
+          return;
+        } catch (IOException e) {
+          Thread.sleep(200);
+        }
+      }
+      throw new IllegalStateException("The practice platform did not start; target/practice.log");
+    } catch (IOException | InterruptedException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
+  static JsonNode get(String path) throws IOException, InterruptedException {
+    HttpRequest r =
+        HttpRequest.newBuilder(URI.create(address() + path))
+            .header("Authorization", "Bearer practice-token")
+            .build();
+    return JSON.readTree(CLIENT.send(r, HttpResponse.BodyHandlers.ofString()).body());
+  }
+
+  private static void post(String path, String type, String body) throws Exception {
+    HttpRequest r =
+        HttpRequest.newBuilder(URI.create(address() + path))
+            .header("Authorization", "Bearer practice-token")
+            .header("Content-Type", type)
+            .POST(HttpRequest.BodyPublishers.ofString(body))
+            .build();
+    int status = CLIENT.send(r, HttpResponse.BodyHandlers.discarding()).statusCode();
+    if (status >= 400) {
+      throw new IllegalStateException(path + " answered " + status);
+    }
+  }
+
+  static void makeShell(String id) throws Exception {
+    post(
+        "/api/shells",
+        "application/json",
+        JSON.writeValueAsString(
+            List.of(
+                Map.of("id", id, "title", id, "course", "LGT 110", "term", "t1", "students", 12))));
+  }
+
+  /** The next so many calls on this shell are answered with this status. */
+  static void fault(String shell, int status, int times) throws Exception {
+    post(
+        "/api/shells/" + shell + "/fault",
+        "application/json",
+        "{\"status\":" + status + ",\"times\":" + times + "}");
+  }
+
+  static List<JsonNode> items(String shell) throws Exception {
+    List<JsonNode> all = new ArrayList<>();
+    get("/api/shells/" + shell + "/items").forEach(all::add);
+    return all;
+  }
+
+  static List<String> titles(String shell) throws Exception {
+    return items(shell).stream().map(i -> i.path("wording").path("title").asString()).toList();
+  }
+
+  static JsonNode item(String shell, String title) throws Exception {
+    return items(shell).stream()
+        .filter(i -> i.path("wording").path("title").asString().equals(title))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  static String html(String shell, String title) throws Exception {
+    return item(shell, title).path("wording").path("html").asString("");
+  }
+
+  static byte[] bytes(String path) throws Exception {
+    HttpRequest r = HttpRequest.newBuilder(URI.create(address() + path)).build();
+    return CLIENT.send(r, HttpResponse.BodyHandlers.ofByteArray()).body();
+  }
+
+  static void addPage(String shell, String title, String html) throws Exception {
+    post(
+        "/shells/" + shell + "/add",
+        "application/x-www-form-urlencoded",
+        "title="
+            + URLEncoder.encode(title, StandardCharsets.UTF_8)
+            + "&html="
+            + URLEncoder.encode(html, StandardCharsets.UTF_8));
+  }
+
+  /** What an instructor does on the shell's page. */
+  static void form(String shell, String title, String what, Map<String, String> fields)
+      throws Exception {
+    StringBuilder body = new StringBuilder();
+    fields.forEach(
+        (k, v) ->
+            body.append(body.isEmpty() ? "" : "&")
+                .append(k)
+                .append('=')
+                .append(URLEncoder.encode(v, StandardCharsets.UTF_8)));
+    String id = item(shell, title).path("id").asString();
+    post(
+        "/shells/" + shell + "/items/" + id + "/" + what,
+        "application/x-www-form-urlencoded",
+        body.toString());
+  }
+}

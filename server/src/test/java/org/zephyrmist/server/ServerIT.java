@@ -1,0 +1,206 @@
+package org.zephyrmist.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.junit.jupiter.api.BeforeEach;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.boot.test.context.SpringBootTest;
+import org.springframework.boot.test.context.SpringBootTest.WebEnvironment;
+import org.springframework.boot.test.web.server.LocalServerPort;
+import org.springframework.test.context.DynamicPropertyRegistry;
+import org.springframework.test.context.DynamicPropertySource;
+import org.zephyrmist.server.people.People;
+import org.zephyrmist.server.people.Programs;
+import org.zephyrmist.server.people.Role;
+import org.zephyrmist.server.platform.Platforms;
+import tools.jackson.databind.JsonNode;
+
+/** The server over HTTP, on a database of its own, with the real practice platform. */
+@SpringBootTest(webEnvironment = WebEnvironment.RANDOM_PORT)
+abstract class ServerIT {
+  static final String PASSWORD = "a-long-password";
+  private static final String DATABASE = freshDatabase();
+  @LocalServerPort int port;
+  @Autowired DSLContext db;
+  @Autowired People people;
+  @Autowired Programs programs;
+  @Autowired Platforms platforms;
+  Caller coordinator;
+  Caller administrator;
+
+  @DynamicPropertySource
+  static void settings(DynamicPropertyRegistry r) {
+    Practice.start(DATABASE);
+    r.add("spring.datasource.url", () -> DATABASE);
+    r.add("zephyrmist.secret", () -> "only for tests, only for tests");
+    r.add("zephyrmist.practice-address", Practice::address);
+    r.add("zephyrmist.first-pause", () -> "200ms");
+    r.add("zephyrmist.tries", () -> "3");
+  }
+
+  private static String freshDatabase() {
+    String server = "jdbc:postgresql://127.0.0.1:" + System.getProperty("pg.port") + "/";
+    try (Connection c =
+            DriverManager.getConnection(server + "postgres", "zephyrmist", "zephyrmist");
+        Statement s = c.createStatement()) {
+      s.execute("drop database if exists zephyrmist_it with (force)");
+      s.execute("create database zephyrmist_it");
+    } catch (SQLException e) {
+      throw new IllegalStateException(e);
+    }
+    return server + "zephyrmist_it";
+  }
+
+  @BeforeEach
+  void people() {
+    if (people.nobody()) {
+      people.admit("admin@x.example", "Rosalind", Role.ADMINISTRATOR, PASSWORD);
+      people.admit("coordinator@x.example", "Ines", Role.COORDINATOR, PASSWORD);
+    }
+    administrator = new Caller(port).signIn("admin@x.example", PASSWORD);
+    coordinator = new Caller(port).signIn("coordinator@x.example", PASSWORD);
+  }
+
+  /** Sections with empty shells on the practice platform; gives their ids in the same order. */
+  List<UUID> sections(String... codes) throws Exception {
+    for (String c : codes) {
+      Practice.makeShell(c);
+    }
+    Caller.Answer a = administrator.upload("/api/roster", Samples.roster(codes));
+    assertThat(a.status()).as(a.text()).isEqualTo(200);
+    if (db.fetchCount(org.zephyrmist.server.db.Tables.PLATFORM) == 0) {
+      platforms.add("Practice", Practice.address(), "practice-token");
+    }
+    platforms.tieAll();
+    var person = people.loadUserByUsername("coordinator@x.example");
+    programs.reachAll(person.id());
+    List<UUID> ids = new ArrayList<>();
+    for (String c : codes) {
+      ids.add(
+          db.select(org.zephyrmist.server.db.Tables.SECTION.ID)
+              .from(org.zephyrmist.server.db.Tables.SECTION)
+              .where(org.zephyrmist.server.db.Tables.SECTION.SOURCED_ID.eq(c))
+              .fetchSingle()
+              .value1());
+    }
+    return ids;
+  }
+
+  String takeIn(byte[] file, String name) {
+    Caller.Answer begun = coordinator.upload("/api/cartridges/intakes?fileName=" + name, file);
+    assertThat(begun.status()).as(begun.text()).isEqualTo(202);
+    return begun.json().path("id").asString();
+  }
+
+  JsonNode read(String intake) {
+    return await(
+        () -> coordinator.get("/api/cartridges/intakes/" + intake).json(),
+        i -> !i.path("state").asString().equals("READING"));
+  }
+
+  /** A master of LGT 110 from the sample cartridge, frozen as version 1. */
+  String master(String code) throws Exception {
+    JsonNode intake = read(takeIn(Samples.cartridge("Light " + code), "light.imscc"));
+    String course =
+        db.select(org.zephyrmist.server.db.Tables.COURSE.ID)
+            .from(org.zephyrmist.server.db.Tables.COURSE)
+            .where(org.zephyrmist.server.db.Tables.COURSE.CODE.eq("LGT 110"))
+            .fetchSingle()
+            .value1()
+            .toString();
+    Caller.Answer made =
+        coordinator.post(
+            "/api/masters",
+            "{\"code\":\"%s\",\"title\":\"Light\",\"edition\":\"%s\",\"courses\":[\"%s\"]}"
+                .formatted(code, intake.path("edition").asString(), course));
+    assertThat(made.status()).as(made.text()).isEqualTo(201);
+    String id = made.json().path("id").asString();
+    freeze(id, "First");
+    return id;
+  }
+
+  Caller.Answer freeze(String master, String note) {
+    return coordinator.post("/api/masters/" + master + "/versions", "{\"note\":\"" + note + "\"}");
+  }
+
+  /** The key of an item of the draft. */
+  String key(String master, String title) {
+    for (JsonNode n : coordinator.get("/api/masters/" + master + "/versions/0/outline").json()) {
+      if (n.path("title").asString().equals(title)) {
+        return n.path("key").asString();
+      }
+    }
+    throw new AssertionError("No item " + title);
+  }
+
+  void edit(String master, String title, String change) {
+    Caller.Answer a =
+        coordinator.patch("/api/masters/" + master + "/draft/items/" + key(master, title), change);
+    assertThat(a.status()).as(a.text()).isEqualTo(200);
+  }
+
+  String version(String master, int number) {
+    return coordinator
+        .get("/api/masters/" + master)
+        .json()
+        .path("versions")
+        .get(number - 1)
+        .path("id")
+        .asString();
+  }
+
+  /** Plans, waits for the plan, gives the delivery's id. */
+  String plan(String master, int number, List<UUID> sections) {
+    StringBuilder ids = new StringBuilder();
+    sections.forEach(s -> ids.append(ids.isEmpty() ? "" : ",").append('"').append(s).append('"'));
+    Caller.Answer a =
+        coordinator.post(
+            "/api/deliveries",
+            "{\"version\":\"" + version(master, number) + "\",\"sections\":[" + ids + "]}");
+    assertThat(a.status()).as(a.text()).isEqualTo(201);
+    String id = a.json().path("id").asString();
+    rest(id, "PLANNING");
+    return id;
+  }
+
+  JsonNode deliver(String master, int number, List<UUID> sections) {
+    String id = plan(master, number, sections);
+    coordinator.post("/api/deliveries/" + id + "/confirm", "");
+    return rest(id, "RUNNING");
+  }
+
+  /** Waits until the delivery has left a state. */
+  JsonNode rest(String delivery, String state) {
+    return await(
+        () -> coordinator.get("/api/deliveries/" + delivery).json(),
+        d -> !d.path("delivery").path("state").asString().equals(state));
+  }
+
+  static <T> T await(java.util.function.Supplier<T> look, java.util.function.Predicate<T> until) {
+    Instant end = Instant.now().plus(Duration.ofSeconds(60));
+    while (true) {
+      T seen = look.get();
+      if (until.test(seen)) {
+        return seen;
+      }
+      if (Instant.now().isAfter(end)) {
+        throw new AssertionError("Still " + seen);
+      }
+      try {
+        Thread.sleep(60);
+      } catch (InterruptedException e) {
+        throw new IllegalStateException(e);
+      }
+    }
+  }
+}
