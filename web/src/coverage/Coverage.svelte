@@ -215,6 +215,26 @@
   .sum b {
     color: var(--ink);
   }
+  @media (max-width: 1180px) {
+    .page {
+      grid-template-columns: minmax(0, 1fr) 250px;
+    }
+    .head {
+      flex-wrap: wrap;
+      gap: 6px 14px;
+    }
+    .views {
+      margin-left: auto;
+    }
+    .filters {
+      order: 3;
+      width: 100%;
+    }
+    .sum {
+      gap: 12px;
+      flex-wrap: wrap;
+    }
+  }
   .none {
     padding: 24px 0;
   }

@@ -159,7 +159,7 @@
                   changed={s.changed > 0}
                   failed={s.needsPerson}
                 />
-                <span class="faint">{s.never ? 'never' : 'v' + s.number}</span>
+                <span class="quiet">{s.never ? 'never' : 'v' + s.number}</span>
               {/if}
             </span>
           {/each}

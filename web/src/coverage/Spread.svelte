@@ -20,9 +20,12 @@
       }),
   );
 
+  let width = $state(930);
+  let names = $derived(width < 800 ? 150 : 186);
+
   /** Marks as large as lets a slot keep to four or five rows; all of one band in one slot alike. */
   function sizeFor(n: number, column: number): number {
-    const room = [60, 60, 78, 136, 320][column];
+    const room = Math.max(40, ((width - names) * [0.9, 0.9, 1.1, 1.8, 4][column]) / 8.7 - 14);
     const sizes = [16, 14, 12, 10, 9];
     return sizes.find((s) => Math.ceil(n / Math.floor(room / (s * 1.12))) * s <= 84) ?? 9;
   }
@@ -128,12 +131,14 @@
   let first = $derived(stands[0]);
 </script>
 
-<div class="cols" aria-hidden="true">
+<div class="cols" aria-hidden="true" style="margin-left:{names}px">
   {#each columns as c, i (c)}<span class:new={i === 4}>{c}</span>{/each}
 </div>
 <div
   class="bands"
   bind:this={surface}
+  bind:clientWidth={width}
+  style="--names:{names}px"
   onpointerdown={down}
   onpointermove={move}
   onpointerup={up}
@@ -206,10 +211,11 @@
   .cols,
   .axis {
     display: grid;
-    grid-template-columns: 74px 74px 92px 150px 1fr;
+    grid-template-columns:
+      minmax(56px, 0.9fr) minmax(56px, 0.9fr) minmax(64px, 1.1fr) minmax(96px, 1.8fr)
+      minmax(180px, 4fr);
   }
   .cols {
-    margin-left: 186px;
     color: var(--ink-2);
     font-size: 13px;
     padding: 0 16px 4px 0;
@@ -231,7 +237,7 @@
   }
   .band {
     display: grid;
-    grid-template-columns: 186px 1fr;
+    grid-template-columns: var(--names) 1fr;
     border-bottom: 1px solid var(--line-soft);
     min-height: 52px;
   }

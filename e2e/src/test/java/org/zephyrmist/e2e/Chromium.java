@@ -1,0 +1,54 @@
+package org.zephyrmist.e2e;
+
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Debian's Chromium, at the size the interface is judged by. */
+final class Chromium implements AutoCloseable {
+  private final Playwright playwright = Playwright.create();
+  private final Browser browser =
+      playwright
+          .chromium()
+          .launch(
+              new BrowserType.LaunchOptions()
+                  .setExecutablePath(Path.of("/usr/bin/chromium"))
+                  .setArgs(
+                      List.of(
+                          "--no-sandbox",
+                          "--disable-gpu",
+                          "--disable-quic",
+                          "--no-first-run",
+                          "--disable-background-networking",
+                          "--disable-component-update",
+                          "--disable-sync")));
+  final BrowserContext context =
+      browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800));
+  final Page page = context.newPage();
+
+  /** Errors that scripts of the page threw. */
+  final List<String> errors = new ArrayList<>();
+
+  Chromium() {
+    page.onPageError(errors::add);
+    page.setDefaultTimeout(20_000);
+  }
+
+  void signIn(String address, String email, String password) {
+    page.navigate(address);
+    page.getByLabel("Mail address").fill(email);
+    page.getByLabel("Password").fill(password);
+    page.getByText("Sign in").click();
+    page.getByRole(com.microsoft.playwright.options.AriaRole.BANNER).waitFor();
+  }
+
+  @Override
+  public void close() {
+    playwright.close();
+  }
+}

@@ -1,0 +1,88 @@
+package org.zephyrmist.e2e;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.nio.file.Path;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+/** Makes docs/screenshots/ from the running demo; called by {@code ./zephyrmist shots}. */
+class Shots {
+  private final String address = System.getProperty("shots.address");
+  private final Path folder = Path.of(System.getProperty("root"), "docs/screenshots");
+  private Page page;
+
+  @Test
+  void makeEveryPicture() {
+    try (Chromium chromium = new Chromium()) {
+      page = chromium.page;
+      chromium.signIn(address, "ines@larkmoor.example", "larkmoor-demo");
+      colours("light");
+      go("/coverage");
+      button("Take in hand: LGT 110, 2 behind").click();
+      button("Take in hand: LGT 110, 1 behind").click();
+      shot("coverage-spread");
+      go("/coverage?view=grid&sort=worst&group=none");
+      shot("coverage-grid");
+      go("/sources");
+      shot("sources");
+      page.locator("aside a", with("Foundations of Stage Light")).first().click();
+      page.getByText("Everything was understood.").waitFor();
+      shot("cartridge");
+      go("/sources");
+      page.locator("main a", with("Stage Lighting Fundamentals")).first().click();
+      page.getByLabel("Open Week 3 · Load and power").click();
+      page.getByRole(
+              AriaRole.TREEITEM, new Page.GetByRoleOptions().setName("Reading: load and power"))
+          .click();
+      shot("master");
+      page.getByText(Pattern.compile("^v3 · ")).click();
+      page.getByText("3 differences").waitFor();
+      shot("changes");
+      go("/deliveries");
+      shot("deliveries");
+      page.getByText("waits for your word").last().click();
+      page.getByRole(AriaRole.GRID).waitFor();
+      page.keyboard().press("n");
+      page.getByText("Delivered before").waitFor();
+      shot("plan");
+      go("/deliveries");
+      page.getByText(Pattern.compile("sections done, \\d+ need you")).first().click();
+      shot("run");
+      go("/coverage?show=changed");
+      page.getByLabel(Pattern.compile("^SAF 100 in .*changed here")).first().click();
+      page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Every item of it"))
+          .click();
+      page.getByText("What it got, and when").waitFor();
+      button("changed here").click();
+      page.locator("main .own:not(:empty)").first().click();
+      shot("section");
+      colours("dark");
+      go("/coverage");
+      shot("coverage-dark");
+    }
+  }
+
+  private static Page.LocatorOptions with(String text) {
+    return new Page.LocatorOptions().setHasText(text);
+  }
+
+  private Locator button(String name) {
+    return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name)).first();
+  }
+
+  private void colours(String theme) {
+    page.evaluate("t => localStorage.setItem('theme', t)", theme);
+  }
+
+  private void go(String path) {
+    page.navigate(address + path);
+    page.waitForLoadState(com.microsoft.playwright.options.LoadState.NETWORKIDLE);
+  }
+
+  private void shot(String name) {
+    page.waitForTimeout(700);
+    page.screenshot(new Page.ScreenshotOptions().setPath(folder.resolve(name + ".png")));
+  }
+}

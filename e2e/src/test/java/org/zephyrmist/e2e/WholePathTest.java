@@ -1,0 +1,312 @@
+package org.zephyrmist.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.Rule;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.MethodOrderer.OrderAnnotation;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
+import org.junit.jupiter.api.io.TempDir;
+
+/** From an empty installation to the ledger's answer, in the browser, one step after another. */
+@TestMethodOrder(OrderAnnotation.class)
+class WholePathTest {
+  private static final int SECTIONS = 20;
+  @TempDir static Path folder;
+  private static Chromium chromium;
+  private static Page page;
+  private static String master;
+
+  @BeforeAll
+  static void open() throws Exception {
+    Product.start();
+    Product.makeShells(Samples.sectionIds(SECTIONS));
+    chromium = new Chromium();
+    page = chromium.page;
+  }
+
+  @AfterAll
+  static void close() {
+    assertThat(chromium.errors).isEmpty();
+    chromium.close();
+  }
+
+  private static Locator button(String name) {
+    return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
+  }
+
+  private static Locator link(String name) {
+    return page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(name));
+  }
+
+  private static Locator tab(String name) {
+    return page.getByRole(AriaRole.TAB, new Page.GetByRoleOptions().setName(name));
+  }
+
+  private static Locator heading(String name) {
+    return page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName(name));
+  }
+
+  /** No finding of axe on the page as it is, in light and in dark colours. */
+  private static void accessible(String view) {
+    for (String dark : List.of("false", "true")) {
+      page.evaluate("d => document.documentElement.classList.toggle('dark', d === 'true')", dark);
+      List<Rule> found =
+          new AxeBuilder(page)
+              .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
+              .exclude("iframe")
+              .analyze()
+              .getViolations();
+      assertThat(found)
+          .as(view + ", dark " + dark)
+          .extracting(
+              r ->
+                  r.getId()
+                      + ": "
+                      + r.getNodes().get(0).getTarget()
+                      + " "
+                      + r.getNodes().get(0).getHtml())
+          .isEmpty();
+    }
+  }
+
+  @Test
+  @Order(1)
+  void theFirstPersonBeginsOnAnEmptyInstallation() {
+    page.navigate(Product.ADDRESS);
+    accessible("first person");
+    page.getByLabel("Your name").fill("Rosalind Achterberg");
+    page.getByLabel("Mail address").fill("rosalind@larkmoor.example");
+    page.getByLabel(Pattern.compile("Password")).fill("a-long-password");
+    button("Begin").click();
+    assertThat(page.getByText("Three steps to the first delivery")).isVisible();
+    accessible("empty coverage");
+  }
+
+  @Test
+  @Order(2)
+  void sectionsComeFromARosterAndTheirShellsFromAPlatform() throws Exception {
+    page.navigate(Product.ADDRESS + "/college");
+    page.getByLabel("Name").first().fill("Practice platform");
+    page.getByLabel("Address", new Page.GetByLabelOptions().setExact(true)).fill(Product.PRACTICE);
+    page.getByLabel(Pattern.compile("Token")).fill("practice-token");
+    button("Name this platform").click();
+    assertThat(page.getByText("holds 0 shells")).isVisible();
+    page.getByLabel("OneRoster bundle").setInputFiles(Samples.roster(folder, SECTIONS));
+    assertThat(page.getByText("20 sections of 1 course, 1 term")).isVisible();
+    assertThat(page.getByText("holds 20 shells")).isVisible();
+    accessible("college");
+  }
+
+  @Test
+  @Order(3)
+  void aFileThatIsNoCartridgeIsRefusedAndARealOneIsLookedInto() throws Exception {
+    page.navigate(Product.ADDRESS + "/sources");
+    Path wrong = java.nio.file.Files.writeString(folder.resolve("wrong.imscc"), "hello");
+    page.getByLabel("Cartridge file").setInputFiles(wrong);
+    assertThat(page.getByText("This is not a ZIP archive, or it was cut off.")).isVisible();
+    accessible("sources");
+    page.getByLabel("Cartridge file").setInputFiles(Samples.cartridge(folder));
+    link("Look inside").click();
+    assertThat(heading("Stage Light")).isVisible();
+    assertThat(page.getByText("Everything was understood.")).isVisible();
+    accessible("edition");
+  }
+
+  @Test
+  @Order(4)
+  void itBecomesAMasterAndIsFrozenAsVersionOne() {
+    button("Make it a master").click();
+    page.getByLabel(Pattern.compile("LGT 110")).check();
+    button("Make master LGT 110").click();
+    assertThat(heading("LGT 110 Stage Lighting")).isVisible();
+    item("Manual 1").click();
+    tab("Take out…").click();
+    button("Take it out").click();
+    assertThat(item("Manual 1")).hasCount(0);
+    freeze(1, "The first version");
+    accessible("master");
+    master = page.url().replaceAll("\\?.*", "");
+  }
+
+  private static void freeze(int number, String note) {
+    button("Freeze version " + number).click();
+    page.getByLabel(Pattern.compile("What is new in version " + number)).fill(note);
+    button("Freeze it").click();
+    assertThat(button("Freeze version " + (number + 1))).isVisible();
+  }
+
+  @Test
+  @Order(5)
+  void versionOneIsPlannedForTwentySectionsAndDelivered() {
+    page.navigate(Product.ADDRESS + "/coverage");
+    assertThat(heading("20 sections, none behind")).isVisible();
+    button("Take in hand: LGT 110, never, 20 sections").click();
+    button("Plan v1 for 20 sections").click();
+    assertThat(heading("LGT 110, version 1, to 20 sections")).isVisible();
+    assertThat(page.getByText("Nothing has moved yet")).isVisible();
+    assertThat(button("Deliver to 20 sections")).isEnabled();
+    accessible("plan");
+    button("Deliver to 20 sections").click();
+    assertThat(heading("Delivered: LGT 110, version 1, to 20 sections"))
+        .isVisible(
+            new com.microsoft.playwright.assertions.LocatorAssertions.IsVisibleOptions()
+                .setTimeout(60_000));
+    assertThat(page.getByText("read back, all as meant").first()).isVisible();
+    accessible("run");
+  }
+
+  @Test
+  @Order(6)
+  void anInstructorEditsOneShell() {
+    page.navigate(Product.PRACTICE + "/shells/lgt-03");
+    assertThat(page.getByText("Reading 2")).isVisible();
+    assertThat(page.getByText("Manual 1")).hasCount(0);
+    page.getByText("Work on it as instructor").click();
+    page.getByText("Reading 2").click();
+    page.getByLabel("Text").last().fill("<p>In our house it is different.</p>");
+    button("Save text").click();
+    assertThat(page.getByText("In our house it is different.").first()).isVisible();
+  }
+
+  @Test
+  @Order(7)
+  void versionTwoChangesRenamesMovesRemovesAndAdds() {
+    page.navigate(master);
+    item("Week 1").waitFor();
+    item("Reading 1").click();
+    tab("Write").click();
+    page.getByLabel("Text (HTML)").fill("<p>A circuit carries 1,920 watts.</p>");
+    page.getByLabel("Title").fill("Reading 1, corrected");
+    button("Save Reading 1").click();
+    assertThat(page.getByText("Draft: 1 changed since v1")).isVisible();
+    item("Talk 1").click();
+    page.getByRole(AriaRole.TREE).press("Alt+ArrowUp");
+    item("Manual 2").click();
+    page.getByRole(AriaRole.TREE).press("Delete");
+    button("Take it out").click();
+    button("Add an item").click();
+    page.getByLabel("Title").fill("Checklist");
+    button("Add page").click();
+    assertThat(page.getByText("Draft: 2 changed, 1 added, 1 gone since v1")).isVisible();
+    freeze(2, "Corrected, and a checklist");
+    page.getByText("v2 ·").click();
+    Locator list =
+        page.getByRole(AriaRole.LIST, new Page.GetByRoleOptions().setName("Differences"));
+    assertThat(list).containsText("changed");
+    assertThat(list).containsText("moved");
+    assertThat(list).containsText("added");
+    assertThat(list).containsText("gone");
+    accessible("changes");
+  }
+
+  private static Locator item(String title) {
+    return page.getByRole(AriaRole.TREEITEM, new Page.GetByRoleOptions().setName(title)).first();
+  }
+
+  @Test
+  @Order(8)
+  void versionTwoBringsOnlyWhatChangedAndKeepsTheInstructorsText() {
+    page.navigate(Product.ADDRESS + "/coverage");
+    assertThat(heading("20 of 20 sections are behind")).isVisible();
+    assertThat(page.getByText("20 sections in hand")).isVisible(); // the choice has stayed
+    button("Plan v2 for 20 sections").click();
+    assertThat(page.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("Steps by kind")))
+        .containsText("1kept");
+    button("Deliver to 20 sections").click();
+    assertThat(heading("Delivered: LGT 110, version 2, to 20 sections"))
+        .isVisible(
+            new com.microsoft.playwright.assertions.LocatorAssertions.IsVisibleOptions()
+                .setTimeout(60_000));
+    page.navigate(Product.PRACTICE + "/shells/lgt-03");
+    assertThat(page.getByText("Reading 1, corrected")).isVisible();
+    assertThat(page.getByText("Checklist")).isVisible();
+    page.getByText("Reading 2").click();
+    assertThat(page.getByText("In our house it is different.")).isVisible();
+  }
+
+  @Test
+  @Order(9)
+  void coverageShowsItAllDownToTheItem() {
+    page.navigate(Product.ADDRESS + "/coverage");
+    assertThat(heading("20 sections, none behind")).isVisible();
+    assertThat(button("1 changed here")).isVisible();
+    accessible("spread");
+    button("Grid").click();
+    assertThat(page.getByRole(AriaRole.GRID)).isVisible();
+    accessible("grid");
+    button("Spread").click();
+    page.getByLabel("LGT 110 in 110-03, North: in step, holds v2, 1 item changed here").click();
+    link("Every item of it").click();
+    button("1 changed here").click();
+    page.getByText("Reading 2").click();
+    assertThat(page.getByText("by Rosalind Achterberg").first()).isVisible();
+    accessible("section");
+  }
+
+  @Test
+  @Order(10)
+  void deliveringAgainSaysThatNothingIsToDo() {
+    page.navigate(Product.ADDRESS + "/coverage");
+    button("Plan v2 for 20 sections").click();
+    assertThat(button("Record that nothing was to do")).isEnabled();
+    button("Record that nothing was to do").click();
+    assertThat(page.getByText("nothing to do: it holds version 2").first()).isVisible();
+    page.navigate(Product.ADDRESS + "/deliveries");
+    accessible("deliveries");
+  }
+
+  @Test
+  @Order(11)
+  void theKeyboardAloneFindsOpensAndListsItsKeys() {
+    page.navigate(Product.ADDRESS + "/coverage");
+    heading("20 sections, none behind").waitFor();
+    page.keyboard().press("?");
+    assertThat(page.getByText("Keys of this page")).isVisible();
+    accessible("keys");
+    page.keyboard().press("Escape");
+    assertThat(page.getByText("Keys of this page")).isHidden();
+    page.keyboard().press("/");
+    page.keyboard().type("110-07");
+    assertThat(page.locator("#hits").getByRole(AriaRole.OPTION).first()).containsText("110-07");
+    page.keyboard().press("Enter");
+    assertThat(heading("110-07 Light")).isVisible();
+    page.goBack();
+    assertThat(heading("20 sections, none behind")).isVisible();
+  }
+
+  @Test
+  @Order(12)
+  void anInstructorSignsInAndSeesOnlyOwnSections() {
+    page.navigate(Product.ADDRESS + "/college");
+    page.getByLabel("Name").nth(1).fill("Karl Hale");
+    page.getByLabel("Mail address").fill("karl@larkmoor.example");
+    page.getByLabel("First password").fill("another-long-password");
+    page.getByLabel("Role").selectOption("INSTRUCTOR");
+    button("Let this person in").click();
+    assertThat(page.getByText("Karl Hale can sign in now.")).isVisible();
+    button("Rosalind Achterberg").click();
+    page.getByText("Sign out").click();
+    accessible("sign-in");
+    page.getByLabel("Mail address").fill("karl@larkmoor.example");
+    page.getByLabel("Password").fill("wrong password");
+    button("Sign in").click();
+    assertThat(page.getByText("do not belong together")).isVisible();
+    page.getByLabel("Password").fill("another-long-password");
+    button("Sign in").click();
+    assertThat(heading("0 sections of yours")).isVisible();
+    assertThat(link("Coverage")).hasCount(0);
+    accessible("my sections");
+  }
+}
