@@ -147,7 +147,9 @@
               <StepMark
                 kind={i.state === 'CHANGED' ? 'KEEP' : i.state === 'GONE' ? 'RETIRE' : 'SAME'}
               />
-              <span class="cut" class:gone={i.state === 'GONE'}>{i.title}</span>
+              <span class="cut" class:gone={i.state === 'GONE'} class:mod={i.kind === 'MODULE'}
+                >{i.title}</span
+              >
               <span class="quiet cut">{kind(i.kind)}</span>
               <span class="fig">{i.masterCode} v{i.number}</span>
               <span class="quiet"><When at={i.at} /></span>
@@ -263,6 +265,9 @@
   }
   .own {
     color: var(--own);
+  }
+  .mod {
+    font-weight: 650;
   }
   .gone {
     text-decoration: line-through;

@@ -55,7 +55,10 @@ class Shots {
       page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Every item of it"))
           .click();
       page.getByText("What it got, and when").waitFor();
-      button("changed here").click();
+      page.getByRole(
+              AriaRole.BUTTON,
+              new Page.GetByRoleOptions().setName(Pattern.compile("^\\d+ changed here$")))
+          .click();
       page.locator("main .own:not(:empty)").first().click();
       shot("section");
       colours("dark");

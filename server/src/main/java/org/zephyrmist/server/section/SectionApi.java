@@ -15,7 +15,10 @@ import static org.zephyrmist.server.db.Tables.VERSION;
 import jakarta.validation.constraints.NotNull;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.jooq.Record;
@@ -27,6 +30,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.Fingerprints;
+import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.web.Refusal;
@@ -39,7 +43,10 @@ class SectionApi {
   private final Reach reach;
   private final Instructors instructors;
 
-  SectionApi(DSLContext db, Reach reach, Instructors instructors) {
+  private final Trees trees;
+
+  SectionApi(DSLContext db, Reach reach, Instructors instructors, Trees trees) {
+    this.trees = trees;
     this.db = db;
     this.reach = reach;
     this.instructors = instructors;
@@ -174,6 +181,29 @@ class SectionApi {
   @GetMapping("/{id}/items")
   List<ItemLine> items(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
     check(id, who);
+    Map<String, Integer> order = outline(id);
+    List<ItemLine> lines = lines(id);
+    lines.sort(
+        Comparator.comparing(ItemLine::masterCode)
+            .thenComparing(l -> order.getOrDefault(l.key(), Integer.MAX_VALUE))
+            .thenComparing(ItemLine::title));
+    return lines;
+  }
+
+  /** Where each item stands in the versions that the section holds. */
+  private Map<String, Integer> outline(UUID section) {
+    Map<String, Integer> order = new HashMap<>();
+    db.select(VERSION.TREE_ID)
+        .from(STANDING)
+        .join(VERSION)
+        .on(VERSION.ID.eq(STANDING.VERSION_ID))
+        .where(STANDING.SECTION_ID.eq(section))
+        .fetch(VERSION.TREE_ID)
+        .forEach(t -> trees.nodes(t).forEach(n -> order.put(n.key().value(), order.size())));
+    return order;
+  }
+
+  private List<ItemLine> lines(UUID id) {
     return db.select(HOLDING.fields())
         .select(
             RECEIPT.AT, RECEIPT.HOW, RECEIPT.DELIVERY_ID, MASTER.CODE, VERSION.NUMBER, PERSON.NAME)
@@ -187,7 +217,6 @@ class SectionApi {
         .join(PERSON)
         .on(PERSON.ID.eq(RECEIPT.PERSON_ID))
         .where(HOLDING.SECTION_ID.eq(id))
-        .orderBy(MASTER.CODE, HOLDING.TITLE, HOLDING.ITEM_KEY)
         .fetch(
             r -> {
               byte[] here = r.get(HOLDING.HERE);
