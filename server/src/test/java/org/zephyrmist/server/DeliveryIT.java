@@ -76,7 +76,7 @@ class DeliveryIT extends ServerIT {
     assertThat(items)
         .filteredOn(i -> i.path("state").asString().equals("CHANGED"))
         .extracting(i -> i.path("title").asString())
-        .containsExactly("Checklist", "Paper plot");
+        .containsExactly("Paper plot", "Checklist");
   }
 
   @Test

@@ -1,0 +1,96 @@
+package org.zephyrmist.server.demo;
+
+import static org.zephyrmist.server.db.Tables.COURSE;
+import static org.zephyrmist.server.db.Tables.DELIVERY;
+import static org.zephyrmist.server.db.Tables.SECTION;
+import static org.zephyrmist.server.db.Tables.VERSION;
+
+import java.util.List;
+import java.util.UUID;
+import java.util.stream.IntStream;
+import org.jooq.DSLContext;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.stereotype.Component;
+import org.zephyrmist.core.delivery.Choices;
+import org.zephyrmist.server.delivery.Deliveries;
+import org.zephyrmist.server.people.People;
+
+/** Deliveries to sections of the demo college, at days in the past. */
+@Component
+@ConditionalOnProperty(name = "zephyrmist.demo", havingValue = "true")
+class DemoDeliveries {
+  private final DSLContext db;
+  private final DemoClock clock;
+  private final Deliveries deliveries;
+  private final People people;
+
+  DemoDeliveries(DSLContext db, DemoClock clock, Deliveries deliveries, People people) {
+    this.db = db;
+    this.clock = clock;
+    this.deliveries = deliveries;
+    this.people = people;
+  }
+
+  void deliver(UUID master, int number, List<UUID> sections, int daysBack)
+      throws InterruptedException {
+    clock.daysBack(daysBack);
+    confirm(plan(master, number, sections));
+  }
+
+  UUID plan(UUID master, int number, List<UUID> sections) throws InterruptedException {
+    UUID version =
+        db.select(VERSION.ID)
+            .from(VERSION)
+            .where(VERSION.MASTER_ID.eq(master))
+            .and(VERSION.NUMBER.eq(number))
+            .fetchSingle()
+            .value1();
+    UUID id =
+        deliveries.make(
+            version, sections, Choices.SAFE, people.loadUserByUsername("ines@larkmoor.example"));
+    await(id, "PLANNING");
+    return id;
+  }
+
+  void confirm(UUID id) throws InterruptedException {
+    deliveries.confirm(id, people.loadUserByUsername("ines@larkmoor.example"));
+    await(id, "RUNNING");
+  }
+
+  void await(UUID delivery, String state) throws InterruptedException {
+    while (db.fetchExists(DELIVERY, DELIVERY.ID.eq(delivery).and(DELIVERY.STATE.eq(state)))) {
+      Thread.sleep(100);
+    }
+  }
+
+  List<UUID> sections(String course, String shells) {
+    return db.select(SECTION.ID)
+        .from(SECTION)
+        .join(COURSE)
+        .on(COURSE.ID.eq(SECTION.COURSE_ID))
+        .where(COURSE.CODE.like(course))
+        .and(SECTION.SOURCED_ID.like(shells))
+        .orderBy(SECTION.SOURCED_ID)
+        .fetch(SECTION.ID);
+  }
+
+  List<String> shellIds(String course) {
+    return db.select(SECTION.SHELL)
+        .from(SECTION)
+        .join(COURSE)
+        .on(COURSE.ID.eq(SECTION.COURSE_ID))
+        .where(COURSE.CODE.eq(course))
+        .and(SECTION.SHELL.isNotNull())
+        .orderBy(SECTION.SHELL)
+        .fetch(SECTION.SHELL);
+  }
+
+  /** All but n of them, spread over the list. */
+  static List<UUID> except(List<UUID> all, int n) {
+    int every = Math.max(1, all.size() / n);
+    return IntStream.range(0, all.size())
+        .filter(i -> i % every != every / 2 || i / every >= n)
+        .mapToObj(all::get)
+        .toList();
+  }
+}

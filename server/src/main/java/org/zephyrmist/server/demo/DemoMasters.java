@@ -1,0 +1,211 @@
+package org.zephyrmist.server.demo;
+
+import static org.zephyrmist.server.db.Tables.COURSE;
+import static org.zephyrmist.server.db.Tables.INTAKE;
+import static org.zephyrmist.server.db.Tables.PROGRAM;
+
+import java.io.ByteArrayInputStream;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.stereotype.Component;
+import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.server.cartridge.Intakes;
+import org.zephyrmist.server.master.Masters;
+import org.zephyrmist.server.people.People;
+import org.zephyrmist.server.people.SignedIn;
+
+/** The cartridges and masters of the demo college, each frozen as version 1. */
+@Component
+@ConditionalOnProperty(name = "zephyrmist.demo", havingValue = "true")
+class DemoMasters {
+  private final DSLContext db;
+  private final DemoClock clock;
+  private final Intakes intakes;
+  private final Masters masters;
+  private final DemoDrafts drafts;
+  private final People people;
+
+  DemoMasters(
+      DSLContext db,
+      DemoClock clock,
+      Intakes intakes,
+      Masters masters,
+      DemoDrafts drafts,
+      People people) {
+    this.db = db;
+    this.clock = clock;
+    this.intakes = intakes;
+    this.masters = masters;
+    this.drafts = drafts;
+    this.people = people;
+  }
+
+  UUID frame() {
+    UUID id =
+        masters.make(
+            "FRAME", "College frame", Optional.empty(), Optional.empty(), List.of(), teodor());
+    UUID draft = drafts.draft(id);
+    ItemKey start = drafts.add(draft, Kind.MODULE, "Welcome to Larkmoor", "", null);
+    drafts.add(
+        draft,
+        Kind.PAGE,
+        "How this college works",
+        "<p>Three campuses, one stage. Your timetable,"
+            + " your call times and your safety card come first.</p>",
+        start);
+    drafts.add(
+        draft,
+        Kind.PAGE,
+        "Where to find help",
+        "<p>Crew room, library, counsellors: who they are" + " and when they are in.</p>",
+        start);
+    drafts.add(
+        draft,
+        Kind.PAGE,
+        "Recording and privacy",
+        "<p>Nobody is filmed at work without being" + " asked.</p>",
+        start);
+    ItemKey meet =
+        drafts.add(draft, Kind.PAGE, "Your instructor", "<p>Name, room, hours.</p>", start);
+    ItemKey rules = drafts.add(draft, Kind.MODULE, "Rules that hold everywhere", "", null);
+    ItemKey safety =
+        drafts.add(
+            draft,
+            Kind.PAGE,
+            "Before you enter a workshop",
+            "<p>Shoes, hair, card. No" + " card, no entry.</p>",
+            rules);
+    drafts.add(
+        draft,
+        Kind.PAGE,
+        "Honest work",
+        "<p>Name your sources, also those that are people.</p>",
+        rules);
+    drafts.add(
+        draft,
+        Kind.DISCUSSION,
+        "Ask the whole section",
+        "<p>Questions that others may have too.</p>",
+        rules);
+    drafts.add(
+        draft,
+        Kind.ASSIGNMENT,
+        "Safety card",
+        "<p>Hand in a picture of your signed card.</p>",
+        rules);
+    ItemKey end = drafts.add(draft, Kind.MODULE, "When the term ends", "", null);
+    drafts.add(draft, Kind.PAGE, "Strike", "<p>Lockers are emptied by the last day.</p>", end);
+    drafts.add(
+        draft,
+        Kind.DISCUSSION,
+        "What should stay, what should go?",
+        "<p>One of each, please.</p>",
+        end);
+    drafts.rule(draft, meet, EditRule.STARTER);
+    drafts.rule(draft, safety, EditRule.FIXED);
+    masters.freeze(id, "First frame of the year", teodor());
+    return id;
+  }
+
+  UUID master(DemoCourse c) throws Exception {
+    clock.daysBack(79);
+    UUID edition = takeIn(c, c.weeks().size());
+    if (c.code().equals("LGT 110")) {
+      clock.daysBack(20);
+      takeIn(
+          new DemoCourse(c.code(), c.title(), c.cartridge(), c.publisher(), c.tool(), second(c)),
+          c.weeks().size());
+      clock.daysBack(79);
+    }
+    UUID course =
+        db.select(COURSE.ID).from(COURSE).where(COURSE.CODE.eq(c.code())).fetchSingle().value1();
+    UUID program =
+        db.select(PROGRAM.ID)
+            .from(PROGRAM)
+            .join(COURSE)
+            .on(COURSE.PROGRAM_ID.eq(PROGRAM.ID))
+            .where(COURSE.ID.eq(course))
+            .fetchSingle()
+            .value1();
+    UUID id =
+        masters.make(
+            c.code(),
+            c.title(),
+            Optional.of(program),
+            Optional.of(edition),
+            List.of(course),
+            teodor());
+    UUID draft = drafts.draft(id);
+    drafts.rule(draft, drafts.find(id, "Who teaches you"), EditRule.STARTER);
+    drafts.rule(draft, drafts.find(id, "Syllabus"), EditRule.STARTER);
+    masters.freeze(id, "From the first edition", teodor());
+    return id;
+  }
+
+  private static List<DemoCourse.Week> second(DemoCourse c) {
+    return c.weeks().stream()
+        .map(
+            w ->
+                new DemoCourse.Week(
+                    w.title(),
+                    w.facts().stream()
+                        .map(f -> f.replace("2,400 watts", "1,920 watts in steady use"))
+                        .toList(),
+                    w.exercise(),
+                    w.talk()))
+        .toList();
+  }
+
+  UUID takeIn(DemoCourse c, int weeks) throws Exception {
+    String name =
+        (c.cartridge().isEmpty() ? c.title() : c.cartridge())
+                .toLowerCase(java.util.Locale.ROOT)
+                .replaceAll("[^a-z]+", "-")
+            + ".imscc";
+    UUID id =
+        intakes.begin(name, new ByteArrayInputStream(DemoPackage.cartridge(c, weeks)), teodor());
+    while (true) {
+      var r = db.selectFrom(INTAKE).where(INTAKE.ID.eq(id)).fetchSingle();
+      if (r.getState().equals("REFUSED")) {
+        throw new IllegalStateException(r.getProblem());
+      }
+      if (r.getState().equals("DONE")) {
+        return r.getEditionId();
+      }
+      Thread.sleep(100);
+    }
+  }
+
+  UUID outcomes() {
+    clock.daysBack(45);
+    List<UUID> courses =
+        db.select(COURSE.ID)
+            .from(COURSE)
+            .where(COURSE.CODE.in("STM 210", "SND 120", "SCN 105"))
+            .fetch(COURSE.ID);
+    UUID id =
+        masters.make(
+            "OUT", "Outcomes: teamwork", Optional.empty(), Optional.empty(), courses, teodor());
+    UUID draft = drafts.draft(id);
+    ItemKey m = drafts.add(draft, Kind.MODULE, "Teamwork, looked at once a term", "", null);
+    drafts.add(
+        draft, Kind.PAGE, "What teamwork means here", "<p>Four things that a crew notices.</p>", m);
+    drafts.add(
+        draft,
+        Kind.ASSIGNMENT,
+        "Teamwork: one page about your crew",
+        "<p>Who carried what?</p>",
+        m);
+    masters.freeze(id, "For the review of the year", teodor());
+    return id;
+  }
+
+  private SignedIn teodor() {
+    return people.loadUserByUsername("teodor@larkmoor.example");
+  }
+}

@@ -1,0 +1,220 @@
+package org.zephyrmist.server.demo;
+
+import static org.zephyrmist.server.db.Tables.SECTION;
+import static org.zephyrmist.server.db.Tables.VERSION;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.stereotype.Component;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.server.master.Masters;
+import org.zephyrmist.server.people.People;
+
+/** The past weeks: versions, deliveries, and what instructors changed in between. */
+@Component
+@ConditionalOnProperty(name = "zephyrmist.demo", havingValue = "true")
+class DemoWeeks {
+  private final DSLContext db;
+  private final DemoClock clock;
+  private final DemoShells shells;
+  private final Masters masters;
+  private final DemoDrafts drafts;
+  private final DemoDeliveries deliveries;
+  private final People people;
+
+  DemoWeeks(
+      DSLContext db,
+      DemoClock clock,
+      DemoShells shells,
+      Masters masters,
+      DemoDrafts drafts,
+      DemoDeliveries deliveries,
+      People people) {
+    this.db = db;
+    this.clock = clock;
+    this.shells = shells;
+    this.masters = masters;
+    this.drafts = drafts;
+    this.deliveries = deliveries;
+    this.people = people;
+  }
+
+  void frameWeeks(UUID frame) throws InterruptedException {
+    List<UUID> all = deliveries.sections("%", "t1-%");
+    List<UUID> most = DemoDeliveries.except(all, 18);
+    deliveries.deliver(frame, 1, most, 77);
+    clock.daysBack(60);
+    drafts.change(
+        frame,
+        "Where to find help",
+        "<p>Crew room, library, counsellors, and since October the"
+            + " night desk at Quay: who they are and when they are in.</p>");
+    masters.freeze(
+        frame, "Night desk at Quay", people.loadUserByUsername("teodor@larkmoor.example"));
+    deliveries.deliver(frame, 2, DemoDeliveries.except(most, 4), 58);
+    clock.daysBack(30);
+    drafts.change(
+        frame,
+        "Before you enter a workshop",
+        "<p>Shoes, hair, card. No card, no entry. Since" + " November also: no earbuds.</p>");
+    ItemKey end = drafts.find(frame, "When the term ends");
+    drafts.add(
+        drafts.draft(frame),
+        Kind.PAGE,
+        "Transcripts",
+        "<p>Ask for them before the last week.</p>",
+        end);
+    masters.freeze(
+        frame, "No earbuds; transcripts", people.loadUserByUsername("teodor@larkmoor.example"));
+    deliveries.deliver(frame, 3, DemoDeliveries.except(DemoDeliveries.except(most, 4), 30), 28);
+    clock.daysBack(2);
+    drafts.change(frame, "Strike", "<p>Lockers are emptied by noon of the last day.</p>");
+  }
+
+  void courseWeeks(Map<String, UUID> made, List<DemoCourse> courses) throws InterruptedException {
+    for (DemoCourse c : courses) {
+      UUID id = made.get(c.code());
+      List<UUID> all = deliveries.sections(c.code(), "t1-%");
+      List<UUID> first = DemoDeliveries.except(all, all.size() / 12 + 1);
+      deliveries.deliver(id, 1, first, 74);
+      clock.daysBack(50);
+      drafts.rewrite(
+          id,
+          "Reading: " + DemoDrafts.lower(c.weeks().get(0).title()),
+          "<p>Print the",
+          "<p>Read it twice; the second time aloud.</p><p>Print the");
+      drafts.remove(id, "Further: " + DemoDrafts.lower(c.weeks().get(1).title()));
+      masters.freeze(
+          id,
+          "Week 1 rewritten, a dead link removed",
+          people.loadUserByUsername("teodor@larkmoor.example"));
+      deliveries.deliver(id, 2, DemoDeliveries.except(first, 3), 48);
+      clock.daysBack(24);
+      drafts.exerciseThree(id, c);
+      String third = "Reading: " + DemoDrafts.lower(c.weeks().get(2).title());
+      drafts.rewrite(
+          id, third, "2,400 watts", "1,920 watts in steady use: plan to 80 % of its rating");
+      drafts.rewrite(id, third, "Print the", "Print two of the");
+      ItemKey week = drafts.find(id, "Week 4 · " + c.weeks().get(3).title());
+      drafts.add(
+          drafts.draft(id),
+          Kind.PAGE,
+          "Checklist for week 4",
+          "<p>Card, gloves, pencil, question.</p>",
+          week);
+      masters.freeze(
+          id,
+          "Corrected week 3, a checklist",
+          people.loadUserByUsername("teodor@larkmoor.example"));
+    }
+    someEdits(made);
+    for (DemoCourse c : courses) {
+      List<UUID> all = deliveries.sections(c.code(), "t1-%");
+      List<UUID> first = DemoDeliveries.except(all, all.size() / 12 + 1);
+      List<UUID> third =
+          DemoDeliveries.except(DemoDeliveries.except(first, 3), Math.max(2, all.size() / 4));
+      deliveries.deliver(made.get(c.code()), 3, third, 21);
+    }
+  }
+
+  /** Instructors change things before version 3 comes. */
+  private void someEdits(Map<String, UUID> made) {
+    for (String code : made.keySet()) {
+      List<String> ids = deliveries.shellIds(code);
+      for (int i = 1; i < ids.size(); i += 7) {
+        shells.append(
+            ids.get(i), "Reading: " + firstReading(code), "In our house we do it before the call.");
+      }
+      for (int i = 2; i < ids.size(); i += 9) {
+        shells.due(ids.get(i), "Safety card", "" + LocalDate.now().minusWeeks(6) + "T18:00");
+      }
+    }
+  }
+
+  private static String firstReading(String code) {
+    return DemoDrafts.lower(
+        DemoCourse.all().stream()
+            .filter(c -> c.code().equals(code))
+            .findFirst()
+            .orElseThrow()
+            .weeks()
+            .get(3)
+            .title());
+  }
+
+  void outcomesWeek(UUID id) throws InterruptedException {
+    List<UUID> all = new ArrayList<>(deliveries.sections("STM 210", "t1-%"));
+    all.addAll(deliveries.sections("SND 120", "t1-%"));
+    deliveries.deliver(id, 1, DemoDeliveries.except(all, 9), 40);
+  }
+
+  void instructorsAtWork() {
+    List<String> saf = deliveries.shellIds("SAF 100");
+    for (int i = 0; i < saf.size(); i += 5) {
+      shells.handIn(saf.get(i), "Safety card", "A. Student");
+      shells.handIn(saf.get(i), "Exercise 1: walk the house", "B. Student");
+    }
+    shells.hide("t1-snd120-03", "Talk: gain and mix");
+    shells.delete("t1-snd120-05", "Quiz 2: signal");
+    shells.delete("t1-scn105-04", "Exercise 2: reading drawings");
+    shells.delete("t1-saf100-09", "Talk: fire");
+    for (int i = 3; i < saf.size(); i += 9) {
+      shells.append(
+          saf.get(i), "Reading: fire", "Our nearest extinguisher hangs by the loading door.");
+    }
+  }
+
+  /** What is open now: two shells that fail, and a plan to look at. */
+  void open(UUID lighting) throws InterruptedException {
+    clock.daysBack(1);
+    shells.fault("t1-lgt110-10", 403, 1_000_000);
+    shells.fault("t1-lgt110-24", 403, 1_000_000);
+    List<UUID> two =
+        db.select(SECTION.ID)
+            .from(SECTION)
+            .where(
+                SECTION.SOURCED_ID.in(
+                    "t1-lgt110-10", "t1-lgt110-24", "t1-lgt110-11", "t1-lgt110-12"))
+            .fetch(SECTION.ID);
+    shells.fault("t1-lgt110-10", 403, 0);
+    shells.fault("t1-lgt110-24", 403, 0);
+    UUID id = deliveries.plan(lighting, 3, two);
+    shells.fault("t1-lgt110-10", 403, 1_000_000);
+    shells.fault("t1-lgt110-24", 403, 1_000_000);
+    deliveries.confirm(id);
+    List<UUID> behind =
+        db.select(SECTION.ID)
+            .from(SECTION)
+            .join(org.zephyrmist.server.db.Tables.STANDING)
+            .on(org.zephyrmist.server.db.Tables.STANDING.SECTION_ID.eq(SECTION.ID))
+            .join(VERSION)
+            .on(VERSION.ID.eq(org.zephyrmist.server.db.Tables.STANDING.VERSION_ID))
+            .where(VERSION.MASTER_ID.eq(lighting))
+            .and(VERSION.NUMBER.lt(3))
+            .and(SECTION.SOURCED_ID.notIn("t1-lgt110-10", "t1-lgt110-24"))
+            .orderBy(SECTION.CODE)
+            .fetch(SECTION.ID);
+    List<String> late =
+        db.select(SECTION.SHELL)
+            .from(SECTION)
+            .where(SECTION.ID.in(behind))
+            .orderBy(SECTION.CODE)
+            .fetch(SECTION.SHELL);
+    shells.append(
+        late.get(1),
+        "Reading: load and power",
+        "In our black box each bar has two of them; the left one also feeds the work lights.");
+    shells.append(
+        late.get(6), "Reading: load and power", "The left bar also feeds the work lights.");
+    shells.addPage(late.get(4), "Checklist for week 4", "<p>Card, gloves, torch.</p>");
+    shells.handIn(late.get(3), "Exercise 3: load and power", "C. Student");
+    shells.handIn(late.get(8), "Exercise 3: load and power", "D. Student");
+    deliveries.plan(lighting, 3, behind);
+  }
+}
