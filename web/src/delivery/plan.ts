@@ -28,7 +28,9 @@ export function picture(
   const used = new Set<number>();
   for (const c of plan.cells) {
     if (only && c.kind !== only) continue;
-    byRow.set(c.row, [...(byRow.get(c.row) ?? []), c]);
+    const cells = byRow.get(c.row);
+    if (cells) cells.push(c);
+    else byRow.set(c.row, [c]);
     used.add(c.line);
   }
   const title = new Map(plan.rows.map((r) => [r.key, r]));

@@ -129,7 +129,8 @@ create table intake (
   problem text,
   place text,
   remedy text,
-  started_at timestamptz not null
+  started_at timestamptz not null,
+  alive_at timestamptz not null
 );
 create table master (
   id uuid primary key,

@@ -89,6 +89,7 @@ class CartridgeApi {
 
   @GetMapping("/intakes/{id}")
   Intake intake(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
+    intakes.endDead();
     return db.selectFrom(INTAKE)
         .where(INTAKE.ID.eq(id))
         .and(INTAKE.PERSON_ID.eq(who.id()))

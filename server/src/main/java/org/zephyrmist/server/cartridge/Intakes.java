@@ -15,9 +15,13 @@ import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
 import org.slf4j.Logger;
@@ -41,6 +45,8 @@ import tools.jackson.databind.json.JsonMapper;
 public class Intakes {
   private static final Logger LOG = LoggerFactory.getLogger(Intakes.class);
   private final ExecutorService readers = Executors.newFixedThreadPool(2);
+  private final ScheduledExecutorService pulse = Executors.newSingleThreadScheduledExecutor();
+  private final Set<UUID> reading = ConcurrentHashMap.newKeySet();
   private final DSLContext db;
   private final TransactionTemplate transaction;
   private final Trees trees;
@@ -67,17 +73,32 @@ public class Intakes {
     this.clock = clock;
     this.json = json;
     this.events = events;
-    db.update(INTAKE)
-        .set(INTAKE.STATE, "REFUSED")
-        .set(INTAKE.PROBLEM, "The server stopped while it read the package; nothing was kept.")
-        .set(INTAKE.REMEDY, "Take the file in again.")
-        .where(INTAKE.STATE.eq("READING"))
-        .execute();
+    pulse.scheduleAtFixedRate(this::alive, 10, 10, TimeUnit.SECONDS);
   }
 
   @PreDestroy
   void stop() {
     readers.shutdownNow();
+    pulse.shutdownNow();
+  }
+
+  /** Marks what this server reads, so that others can tell when it has died. */
+  private void alive() {
+    db.update(INTAKE)
+        .set(INTAKE.ALIVE_AT, OffsetDateTime.now(clock))
+        .where(INTAKE.ID.in(reading))
+        .execute();
+  }
+
+  /** Ends intakes whose server has died; nothing of them was kept. */
+  void endDead() {
+    db.update(INTAKE)
+        .set(INTAKE.STATE, "REFUSED")
+        .set(INTAKE.PROBLEM, "The server stopped while it read the package; nothing was kept.")
+        .set(INTAKE.REMEDY, "Take the file in again.")
+        .where(INTAKE.STATE.eq("READING"))
+        .and(INTAKE.ALIVE_AT.lt(OffsetDateTime.now(clock).minusSeconds(60)))
+        .execute();
   }
 
   /** Receives the file and starts its reading. */
@@ -93,7 +114,9 @@ public class Intakes {
         .set(INTAKE.PERSON_ID, who.id())
         .set(INTAKE.STATE, "READING")
         .set(INTAKE.STARTED_AT, OffsetDateTime.now(clock))
+        .set(INTAKE.ALIVE_AT, OffsetDateTime.now(clock))
         .execute();
+    reading.add(id);
     byte[] sha256 = digest.digest();
     readers.execute(() -> read(id, fileName, file, sha256, size, who));
     return id;
@@ -147,6 +170,7 @@ public class Intakes {
         refuse(id, "Reading stopped: " + e.getMessage(), "", "Nothing was kept; take it in again.");
       }
     } finally {
+      reading.remove(id);
       try {
         Files.deleteIfExists(file);
       } catch (IOException e) {

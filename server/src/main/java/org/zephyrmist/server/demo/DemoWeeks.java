@@ -67,11 +67,11 @@ class DemoWeeks {
     drafts.add(
         drafts.draft(frame),
         Kind.PAGE,
-        "Transcripts",
+        "Records and certificates",
         "<p>Ask for them before the last week.</p>",
         end);
     masters.freeze(
-        frame, "No earbuds; transcripts", people.loadUserByUsername("teodor@larkmoor.example"));
+        frame, "No earbuds; records", people.loadUserByUsername("teodor@larkmoor.example"));
     deliveries.deliver(frame, 3, DemoDeliveries.except(DemoDeliveries.except(most, 4), 30), 28);
     clock.daysBack(2);
     drafts.change(frame, "Strike", "<p>Lockers are emptied by noon of the last day.</p>");

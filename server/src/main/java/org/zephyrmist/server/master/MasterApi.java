@@ -1,24 +1,13 @@
 package org.zephyrmist.server.master;
 
-import static org.jooq.impl.DSL.count;
-import static org.zephyrmist.server.db.Tables.CARTRIDGE;
-import static org.zephyrmist.server.db.Tables.COVERAGE_RULE;
-import static org.zephyrmist.server.db.Tables.EDITION;
-import static org.zephyrmist.server.db.Tables.MASTER;
-import static org.zephyrmist.server.db.Tables.PERSON;
-import static org.zephyrmist.server.db.Tables.STANDING;
-
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
-import java.time.OffsetDateTime;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import org.jooq.DSLContext;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -42,7 +31,6 @@ import org.zephyrmist.server.content.ItemView;
 import org.zephyrmist.server.content.Previews;
 import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.db.tables.records.MasterRecord;
-import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.roster.Courses;
 import org.zephyrmist.server.web.Refusal;
@@ -52,28 +40,25 @@ import org.zephyrmist.server.web.Refusal;
 @RequestMapping(path = "/api/masters", produces = MediaType.APPLICATION_JSON_VALUE)
 @PreAuthorize("hasAnyRole('COORDINATOR', 'DESIGNER', 'ADMINISTRATOR')")
 class MasterApi {
-  private final DSLContext db;
   private final Masters masters;
   private final Drafts drafts;
   private final Trees trees;
   private final Previews previews;
-  private final Reach reach;
+  private final MasterViews views;
   private final Courses courses;
 
   MasterApi(
-      DSLContext db,
       Masters masters,
       Drafts drafts,
       Trees trees,
       Previews previews,
-      Reach reach,
+      MasterViews views,
       Courses courses) {
-    this.db = db;
     this.masters = masters;
     this.drafts = drafts;
     this.trees = trees;
     this.previews = previews;
-    this.reach = reach;
+    this.views = views;
     this.courses = courses;
   }
 
@@ -84,25 +69,6 @@ class MasterApi {
       @NotBlank @Size(max = 200) String title,
       UUID edition,
       List<UUID> courses) {}
-
-  record VersionView(
-      @NotNull UUID id,
-      int number,
-      @NotNull String note,
-      int items,
-      @NotNull OffsetDateTime frozenAt,
-      int sections) {}
-
-  record MasterView(
-      @NotNull UUID id,
-      @NotNull String code,
-      @NotNull String title,
-      int items,
-      UUID edition,
-      String builtOn,
-      @NotNull String madeBy,
-      boolean everySection,
-      @NotNull List<VersionView> versions) {}
 
   record ChangeView(
       @NotNull String key,
@@ -136,63 +102,14 @@ class MasterApi {
   record Key(@NotNull String key) {}
 
   @GetMapping
-  List<MasterView> list(@AuthenticationPrincipal SignedIn who) {
-    return db
-        .select(MASTER.ID)
-        .from(MASTER)
-        .where(reach.masters(who))
-        .orderBy(MASTER.CODE)
-        .fetch(MASTER.ID)
-        .stream()
-        .map(id -> get(id, who))
-        .toList();
+  List<MasterViews.MasterView> list(@AuthenticationPrincipal SignedIn who) {
+    return views.list(who);
   }
 
   @GetMapping("/{id}")
-  MasterView get(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
-    MasterRecord m = masters.get(id, who);
-    Map<UUID, Integer> held =
-        db.select(STANDING.VERSION_ID, count())
-            .from(STANDING)
-            .where(STANDING.MASTER_ID.eq(id))
-            .groupBy(STANDING.VERSION_ID)
-            .fetchMap(STANDING.VERSION_ID, count());
-    List<VersionView> versions =
-        masters.versions(id).stream()
-            .map(
-                v ->
-                    new VersionView(
-                        v.getId(),
-                        v.getNumber(),
-                        v.getNote(),
-                        v.getItems(),
-                        v.getFrozenAt(),
-                        held.getOrDefault(v.getId(), 0)))
-            .toList();
-    String builtOn =
-        m.getEditionId() == null
-            ? null
-            : db.select(CARTRIDGE.TITLE, EDITION.NUMBER)
-                .from(EDITION)
-                .join(CARTRIDGE)
-                .on(CARTRIDGE.ID.eq(EDITION.CARTRIDGE_ID))
-                .where(EDITION.ID.eq(m.getEditionId()))
-                .fetchSingle(r -> r.value1() + ", edition " + r.value2());
-    return new MasterView(
-        m.getId(),
-        m.getCode(),
-        m.getTitle(),
-        trees.size(m.getDraftTreeId()),
-        m.getEditionId(),
-        builtOn,
-        db.select(PERSON.NAME)
-            .from(PERSON)
-            .where(PERSON.ID.eq(m.getMadeBy()))
-            .fetchSingle()
-            .value1(),
-        db.fetchExists(
-            COVERAGE_RULE, COVERAGE_RULE.MASTER_ID.eq(id).and(COVERAGE_RULE.COURSE_ID.isNull())),
-        versions);
+  MasterViews.MasterView get(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
+    masters.get(id, who);
+    return views.one(id);
   }
 
   @PostMapping

@@ -33,8 +33,8 @@ public class Instructors {
                 .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))));
   }
 
-  public Map<UUID, String> ofSection(UUID section) {
-    return names(SECTION_INSTRUCTOR.SECTION_ID.eq(section));
+  public Map<UUID, String> of(java.util.Collection<UUID> sections) {
+    return names(SECTION_INSTRUCTOR.SECTION_ID.in(sections));
   }
 
   private Map<UUID, String> names(Condition which) {

@@ -20,6 +20,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Record;
 import org.springframework.http.MediaType;
@@ -100,81 +101,93 @@ class SectionApi {
   /** An instructor's own sections; for others all within reach, by code. */
   @GetMapping("/mine")
   List<Section> mine(@AuthenticationPrincipal SignedIn who) {
-    return db
-        .select(SECTION.ID)
-        .from(SECTION)
-        .where(reach.sections(who))
-        .orderBy(SECTION.CODE)
-        .limit(200)
-        .fetch(SECTION.ID)
-        .stream()
-        .map(id -> section(id, who))
-        .toList();
+    return sections(reach.sections(who), 200);
   }
 
   @GetMapping("/{id}")
   Section section(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
-    Record s =
-        db.select(SECTION.fields())
-            .select(COURSE.CODE, CAMPUS.NAME, TERM.TITLE, PLATFORM.ADDRESS)
-            .from(SECTION)
-            .join(COURSE)
-            .on(COURSE.ID.eq(SECTION.COURSE_ID))
-            .join(CAMPUS)
-            .on(CAMPUS.ID.eq(SECTION.CAMPUS_ID))
-            .leftJoin(TERM)
-            .on(TERM.ID.eq(SECTION.TERM_ID))
-            .leftJoin(PLATFORM)
-            .on(PLATFORM.ID.eq(SECTION.PLATFORM_ID))
-            .where(SECTION.ID.eq(id))
-            .and(reach.sections(who))
-            .fetchOptional()
-            .orElseThrow(() -> Refusal.notFound("section"));
-    String shell = s.get(SECTION.SHELL);
-    return new Section(
-        id,
-        s.get(SECTION.CODE),
-        s.get(SECTION.TITLE),
-        s.get(COURSE.CODE),
-        s.get(CAMPUS.NAME),
-        s.get(TERM.TITLE) == null ? "no term" : s.get(TERM.TITLE),
-        instructors.ofSection(id).getOrDefault(id, ""),
-        s.get(SECTION.IN_ROSTER),
-        s.get(SECTION.STUDENTS),
-        shell == null ? null : s.get(PLATFORM.ADDRESS) + "/shells/" + shell,
-        held(id));
+    return sections(SECTION.ID.eq(id).and(reach.sections(who)), 1).stream()
+        .findFirst()
+        .orElseThrow(() -> Refusal.notFound("section"));
   }
 
-  private List<HeldMaster> held(UUID section) {
+  private List<Section> sections(Condition which, int most) {
+    List<Record> rows =
+        new ArrayList<>(
+            db.select(SECTION.fields())
+                .select(COURSE.CODE, CAMPUS.NAME, TERM.TITLE, PLATFORM.ADDRESS)
+                .from(SECTION)
+                .join(COURSE)
+                .on(COURSE.ID.eq(SECTION.COURSE_ID))
+                .join(CAMPUS)
+                .on(CAMPUS.ID.eq(SECTION.CAMPUS_ID))
+                .leftJoin(TERM)
+                .on(TERM.ID.eq(SECTION.TERM_ID))
+                .leftJoin(PLATFORM)
+                .on(PLATFORM.ID.eq(SECTION.PLATFORM_ID))
+                .where(which)
+                .orderBy(SECTION.CODE, SECTION.ID)
+                .limit(most)
+                .fetch());
+    List<UUID> ids = rows.stream().map(r -> r.get(SECTION.ID)).toList();
+    Map<UUID, String> names = instructors.of(ids);
+    Map<UUID, List<HeldMaster>> held = held(ids);
+    return rows.stream()
+        .map(
+            s -> {
+              UUID id = s.get(SECTION.ID);
+              String shell = s.get(SECTION.SHELL);
+              return new Section(
+                  id,
+                  s.get(SECTION.CODE),
+                  s.get(SECTION.TITLE),
+                  s.get(COURSE.CODE),
+                  s.get(CAMPUS.NAME),
+                  s.get(TERM.TITLE) == null ? "no term" : s.get(TERM.TITLE),
+                  names.getOrDefault(id, ""),
+                  s.get(SECTION.IN_ROSTER),
+                  s.get(SECTION.STUDENTS),
+                  shell == null ? null : s.get(PLATFORM.ADDRESS) + "/shells/" + shell,
+                  held.getOrDefault(id, List.of()));
+            })
+        .toList();
+  }
+
+  private Map<UUID, List<HeldMaster>> held(List<UUID> sections) {
+    var n = VERSION.as("n");
     var newest =
         org.jooq.impl.DSL.field(
             org.jooq
                 .impl
                 .DSL
-                .select(org.jooq.impl.DSL.max(VERSION.as("n").NUMBER))
-                .from(VERSION.as("n"))
-                .where(VERSION.as("n").MASTER_ID.eq(STANDING.MASTER_ID)));
-    return db.select(STANDING.fields())
+                .select(org.jooq.impl.DSL.max(n.NUMBER))
+                .from(n)
+                .where(n.MASTER_ID.eq(STANDING.MASTER_ID)));
+    Map<UUID, List<HeldMaster>> all = new HashMap<>();
+    db.select(STANDING.fields())
         .select(MASTER.CODE, MASTER.TITLE, VERSION.NUMBER, newest)
         .from(STANDING)
         .join(MASTER)
         .on(MASTER.ID.eq(STANDING.MASTER_ID))
         .join(VERSION)
         .on(VERSION.ID.eq(STANDING.VERSION_ID))
-        .where(STANDING.SECTION_ID.eq(section))
+        .where(STANDING.SECTION_ID.in(sections))
         .orderBy(MASTER.CODE)
-        .fetch(
+        .forEach(
             r ->
-                new HeldMaster(
-                    r.get(STANDING.MASTER_ID),
-                    r.get(MASTER.CODE),
-                    r.get(MASTER.TITLE),
-                    r.get(VERSION.NUMBER),
-                    r.get(newest),
-                    r.get(STANDING.EXPECTED),
-                    r.get(STANDING.HELD),
-                    r.get(STANDING.CHANGED),
-                    r.get(STANDING.READ_AT)));
+                all.computeIfAbsent(r.get(STANDING.SECTION_ID), k -> new ArrayList<>())
+                    .add(
+                        new HeldMaster(
+                            r.get(STANDING.MASTER_ID),
+                            r.get(MASTER.CODE),
+                            r.get(MASTER.TITLE),
+                            r.get(VERSION.NUMBER),
+                            r.get(newest),
+                            r.get(STANDING.EXPECTED),
+                            r.get(STANDING.HELD),
+                            r.get(STANDING.CHANGED),
+                            r.get(STANDING.READ_AT))));
+    return all;
   }
 
   /** Every item that was delivered to the section, with its last receipt. */

@@ -1,0 +1,118 @@
+package org.zephyrmist.core.compare;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.TreeMap;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
+import org.zephyrmist.core.compare.Comparison.Change;
+import org.zephyrmist.core.compare.Comparison.How;
+import org.zephyrmist.core.compare.Comparison.Node;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.core.content.Fingerprints;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
+
+class ComparisonTest {
+  private static Node node(String key, String title, Map<Aspect, String> forms) {
+    EnumMap<Aspect, Fingerprint> map = new EnumMap<>(Aspect.class);
+    for (Aspect a : Aspect.values()) {
+      map.put(a, Fingerprint.of(forms.getOrDefault(a, "none")));
+    }
+    return new Node(new ItemKey(key), Kind.PAGE, title, Fingerprints.of(map));
+  }
+
+  private static Node page(String key, String wording, String place) {
+    return node(key, key, Map.of(Aspect.WORDING, wording, Aspect.PLACE, place));
+  }
+
+  @Test
+  void whatIsNewWhatIsGoneAndWhatStayedTheSame() {
+    List<Change> changes =
+        Comparison.of(
+            List.of(page("a", "1", "x"), page("b", "1", "x")),
+            List.of(page("b", "1", "x"), page("c", "1", "x")));
+    assertThat(changes)
+        .extracting(c -> c.key() + " " + c.how())
+        .containsExactly("c ADDED", "a GONE");
+  }
+
+  @Test
+  void anItemOfWhichOnlyThePlaceDiffersIsMoved() {
+    assertThat(Comparison.of(List.of(page("a", "1", "x")), List.of(page("a", "1", "y"))))
+        .singleElement()
+        .satisfies(c -> assertThat(c.how()).isEqualTo(How.MOVED));
+  }
+
+  @Test
+  void anItemThatMovedAndChangedIsChangedOnBothAspects() {
+    assertThat(Comparison.of(List.of(page("a", "1", "x")), List.of(page("a", "2", "y"))))
+        .singleElement()
+        .satisfies(
+            c -> {
+              assertThat(c.how()).isEqualTo(How.CHANGED);
+              assertThat(c.aspects()).containsExactly(Aspect.WORDING, Aspect.PLACE);
+            });
+  }
+
+  @Test
+  void aRenamedItemTellsItsTitleBefore() {
+    Node before = node("a", "Loads", Map.of(Aspect.WORDING, "1"));
+    Node after = node("a", "Circuits", Map.of(Aspect.WORDING, "2"));
+    Change c = Comparison.of(List.of(before), List.of(after)).get(0);
+    assertThat(c.before()).isEqualTo("Loads");
+    assertThat(c.title()).isEqualTo("Circuits");
+  }
+
+  @Test
+  void changesStandInTheOrderOfTheNewerTree() {
+    List<Node> older = List.of(page("a", "1", "x"), page("b", "1", "x"));
+    List<Node> newer = List.of(page("b", "2", "x"), page("n", "1", "x"), page("a", "2", "x"));
+    assertThat(Comparison.of(older, newer))
+        .extracting(c -> c.key().value())
+        .containsExactly("b", "n", "a");
+  }
+
+  private static List<Node> tree(Random random) {
+    Map<String, Node> all = new TreeMap<>();
+    for (int i = random.nextInt(8); i > 0; i--) {
+      String key = "k" + random.nextInt(8);
+      all.put(key, page(key, "w" + random.nextInt(2), "p" + random.nextInt(2)));
+    }
+    return new ArrayList<>(all.values());
+  }
+
+  @Property
+  void nothingDiffersFromItself(@ForAll long seed) {
+    List<Node> tree = tree(new Random(seed));
+    assertThat(Comparison.of(tree, tree)).isEmpty();
+  }
+
+  @Property
+  void backwardsAddedIsGoneAndTheRestIsAsItWas(@ForAll long seed) {
+    Random random = new Random(seed);
+    List<Node> a = tree(random);
+    List<Node> b = tree(random);
+    Map<ItemKey, How> there = new TreeMap<>();
+    Comparison.of(a, b).forEach(c -> there.put(c.key(), c.how()));
+    Map<ItemKey, How> back = new TreeMap<>();
+    Comparison.of(b, a)
+        .forEach(
+            c ->
+                back.put(
+                    c.key(),
+                    switch (c.how()) {
+                      case ADDED -> How.GONE;
+                      case GONE -> How.ADDED;
+                      case MOVED, CHANGED -> c.how();
+                    }));
+    assertThat(back).isEqualTo(there);
+  }
+}

@@ -1,0 +1,163 @@
+package org.zephyrmist.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.zephyrmist.server.db.Tables.INTAKE;
+import static org.zephyrmist.server.db.Tables.PERSON;
+import static org.zephyrmist.server.db.Tables.TERM;
+
+import java.time.OffsetDateTime;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+class CoverageIT extends ServerIT {
+  private JsonNode coverage() {
+    UUID term = db.select(TERM.ID).from(TERM).fetchSingle().value1();
+    return coordinator.get("/api/coverage?term=" + term).json();
+  }
+
+  /** The cell of a section and a master. */
+  private JsonNode cell(String section, String master) {
+    JsonNode c = coverage();
+    for (JsonNode cell : c.path("cells")) {
+      if (c.path("sections")
+              .get(cell.path("section").asInt())
+              .path("code")
+              .asString()
+              .equals(section)
+          && c.path("masters")
+              .get(cell.path("master").asInt())
+              .path("code")
+              .asString()
+              .equals(master)) {
+        return cell;
+      }
+    }
+    return null;
+  }
+
+  @Test
+  void aSectionOfTheCourseIsExpectedToHoldTheMasterAndOneOfAnotherIsNot() throws Exception {
+    sections("lgt-ca1", "snd-ca2");
+    master("CA");
+    assertThat(cell("lgt-ca1", "CA").path("number").asInt()).isZero();
+    assertThat(cell("snd-ca2", "CA")).isNull();
+  }
+
+  @Test
+  void theLedgerSaysWhichVersionASectionHoldsAndThatItWaitsForAPerson() throws Exception {
+    List<UUID> to = sections("lgt-cb1");
+    String master = master("CB");
+    deliver(master, 1, to);
+    assertThat(cell("lgt-cb1", "CB").path("number").asInt()).isEqualTo(1);
+    assertThat(cell("lgt-cb1", "CB").path("held").asInt()).isEqualTo(6);
+    edit(master, "Checklist", "{\"html\":\"<p>New.</p>\"}");
+    freeze(master, "Second");
+    String id = plan(master, 2, to);
+    Practice.fault("lgt-cb1", 403, 1000);
+    coordinator.post("/api/deliveries/" + id + "/confirm", "");
+    rest(id, "RUNNING");
+    assertThat(cell("lgt-cb1", "CB").path("number").asInt()).isEqualTo(1);
+    assertThat(cell("lgt-cb1", "CB").path("needsPerson").asBoolean()).isTrue();
+  }
+
+  @Test
+  void readingAShellAgainShowsWhatTheInstructorChangedAndRemoved() throws Exception {
+    List<UUID> to = sections("lgt-cc1");
+    deliver(master("CC"), 1, to);
+    Practice.form(
+        "lgt-cc1", "Checklist", "text", Map.of("title", "Checklist", "html", "<p>Mine.</p>"));
+    Practice.form("lgt-cc1", "Manual", "delete", Map.of());
+    assertThat(cell("lgt-cc1", "CC").path("changed").asInt()).isZero();
+    Caller.Answer a =
+        coordinator.post("/api/deliveries/readings", "{\"sections\":[\"" + to.get(0) + "\"]}");
+    assertThat(a.json().path("sections").asInt()).isEqualTo(1);
+    await(() -> cell("lgt-cc1", "CC"), c -> c.path("changed").asInt() == 1);
+    assertThat(cell("lgt-cc1", "CC").path("held").asInt()).isEqualTo(5);
+    JsonNode gone =
+        coordinator
+            .get("/api/sections/" + to.get(0) + "/items")
+            .json()
+            .valueStream()
+            .filter(i -> i.path("title").asString().equals("Manual"))
+            .findFirst()
+            .orElseThrow();
+    assertThat(gone.path("state").asString()).isEqualTo("GONE");
+  }
+
+  @Test
+  void everyReceiptOfAnItemIsKeptNewestFirst() throws Exception {
+    List<UUID> to = sections("lgt-cd1");
+    String master = master("CD");
+    deliver(master, 1, to);
+    edit(master, "Checklist", "{\"html\":\"<p>New.</p>\"}");
+    freeze(master, "Second");
+    deliver(master, 2, to);
+    String key = key(master, "Checklist");
+    JsonNode receipts =
+        coordinator.get("/api/sections/%s/items/%s/receipts".formatted(to.get(0), key)).json();
+    assertThat(receipts)
+        .extracting(r -> r.path("number").asInt() + " " + r.path("how").asString())
+        .containsExactly("2 UPDATED", "1 ADDED");
+    assertThat(receipts.get(0).path("writes").get(0).asString()).isEqualTo("WORDING");
+  }
+
+  @Test
+  void aDeliveryIsStoppedAndGoneOnWith() throws Exception {
+    List<UUID> to = sections("lgt-ce1", "lgt-ce2");
+    String master = master("CE");
+    String id = plan(master, 1, to);
+    assertThat(coordinator.post("/api/deliveries/" + id + "/go-on", "").status()).isEqualTo(409);
+    Practice.fault("lgt-ce1", 503, 2);
+    coordinator.post("/api/deliveries/" + id + "/confirm", "");
+    assertThat(coordinator.post("/api/deliveries/" + id + "/confirm", "").status()).isEqualTo(409);
+    coordinator.post("/api/deliveries/" + id + "/stop", "");
+    await(
+        () -> coordinator.get("/api/deliveries/" + id).json(),
+        d ->
+            d.path("lines")
+                .valueStream()
+                .noneMatch(l -> l.path("state").asString().equals("RUNNING")));
+    coordinator.post("/api/deliveries/" + id + "/go-on", "");
+    JsonNode done = rest(id, "RUNNING");
+    assertThat(done.path("lines")).allMatch(l -> l.path("state").asString().equals("DONE"));
+    assertThat(Practice.titles("lgt-ce1")).hasSize(6).doesNotHaveDuplicates();
+  }
+
+  @Test
+  void searchFindsSectionsByInstructorAndMastersByTitle() throws Exception {
+    sections("lgt-cf1");
+    master("CF");
+    assertThat(coordinator.get("/api/search?q=agnes").json())
+        .anyMatch(h -> h.path("name").asString().startsWith("lgt-cf1"));
+    assertThat(coordinator.get("/api/search?q=cf").json())
+        .anyMatch(h -> h.path("kind").asString().equals("master"));
+    assertThat(coordinator.get("/api/search?q=%20").json()).isEmpty();
+  }
+
+  @Test
+  void anIntakeWhoseServerDiedIsEndedWithARemedy() {
+    UUID id = UUID.randomUUID();
+    UUID person =
+        db.select(PERSON.ID)
+            .from(PERSON)
+            .where(PERSON.EMAIL.eq("coordinator@x.example"))
+            .fetchSingle()
+            .value1();
+    OffsetDateTime then = OffsetDateTime.now().minusMinutes(5);
+    db.insertInto(INTAKE)
+        .set(INTAKE.ID, id)
+        .set(INTAKE.FILE_NAME, "x.imscc")
+        .set(INTAKE.SIZE, 1L)
+        .set(INTAKE.PERSON_ID, person)
+        .set(INTAKE.STATE, "READING")
+        .set(INTAKE.STARTED_AT, then)
+        .set(INTAKE.ALIVE_AT, then)
+        .execute();
+    JsonNode i = coordinator.get("/api/cartridges/intakes/" + id).json();
+    assertThat(i.path("state").asString()).isEqualTo("REFUSED");
+    assertThat(i.path("remedy").asString()).isEqualTo("Take the file in again.");
+  }
+}

@@ -1,0 +1,143 @@
+package org.zephyrmist.standins;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.util.HexFormat;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.boot.test.context.SpringBootTest;
+import org.springframework.boot.test.context.SpringBootTest.WebEnvironment;
+import org.springframework.boot.test.web.server.LocalServerPort;
+import org.springframework.test.context.DynamicPropertyRegistry;
+import org.springframework.test.context.DynamicPropertySource;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The practice platform over HTTP, as a real one would be called. */
+@SpringBootTest(webEnvironment = WebEnvironment.RANDOM_PORT)
+class PracticePlatformIT {
+  private static final JsonMapper JSON = new JsonMapper();
+  private final HttpClient client = HttpClient.newHttpClient();
+  @LocalServerPort int port;
+
+  @DynamicPropertySource
+  static void database(DynamicPropertyRegistry r) {
+    r.add(
+        "spring.datasource.url",
+        () ->
+            "jdbc:postgresql://127.0.0.1:"
+                + System.getProperty("pg.port")
+                + "/practice_codegen?currentSchema=practice");
+  }
+
+  @BeforeEach
+  void aShell() throws Exception {
+    call(
+        "POST",
+        "/api/shells",
+        "[{\"id\":\"s\",\"title\":\"S\",\"course\":\"C\",\"term\":\"T\",\"students\":9}]");
+  }
+
+  private HttpResponse<String> call(String method, String path, String body) throws Exception {
+    return client.send(
+        HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + path))
+            .header("Authorization", "Bearer practice-token")
+            .header("Content-Type", "application/json")
+            .method(method, HttpRequest.BodyPublishers.ofString(body))
+            .build(),
+        HttpResponse.BodyHandlers.ofString());
+  }
+
+  private JsonNode steps(String step) throws Exception {
+    HttpResponse<String> r = call("POST", "/api/shells/s/steps", "{\"steps\":[" + step + "]}");
+    assertThat(r.statusCode()).as(r.body()).isEqualTo(200);
+    return JSON.readTree(r.body()).path("answers").get(0);
+  }
+
+  private static String add(String key, String title, String html) {
+    return """
+        {"key":"%s","op":"ADD","kind":"PAGE","wording":{"title":"%s","html":"%s","more":{}},
+         "place":{"rank":"1"},"visibility":{"shown":true,"instructorsOnly":false}}"""
+        .formatted(key, title, html);
+  }
+
+  private long titled(String title) throws Exception {
+    return JSON.readTree(call("GET", "/api/shells/s/items", "").body())
+        .valueStream()
+        .filter(i -> i.path("wording").path("title").asString().equals(title))
+        .count();
+  }
+
+  @Test
+  void aStepSentTwiceIsDoneOnce() throws Exception {
+    JsonNode first = steps(add("k1", "Once", "<p>a</p>"));
+    JsonNode again = steps(add("k1", "Once", "<p>a</p>"));
+    assertThat(again.path("id")).isEqualTo(first.path("id"));
+    assertThat(again.path("repeated").asBoolean()).isTrue();
+    assertThat(titled("Once")).isEqualTo(1);
+  }
+
+  @Test
+  void aBatchWithAStepThatCannotBeDoneChangesNothing() throws Exception {
+    String missing =
+        "{\"key\":\"k3\",\"op\":\"UPDATE\",\"id\":\"nowhere\",\"wording\":{\"title\":\"x\"}}";
+    HttpResponse<String> r =
+        call(
+            "POST",
+            "/api/shells/s/steps",
+            "{\"steps\":[" + add("k2", "Half", "") + "," + missing + "]}");
+    assertThat(r.statusCode()).isEqualTo(409);
+    assertThat(titled("Half")).isZero();
+  }
+
+  @Test
+  void aTextIsTidiedAsPlatformsDo() throws Exception {
+    steps(
+        add(
+            "k4",
+            "Tidy",
+            "<p class='x'>A <a href='https://e.example' target='_blank'>b</a></p><script>x</script>"));
+    String all = call("GET", "/api/shells/s/items", "").body();
+    assertThat(all).contains("noopener").doesNotContain("script").doesNotContain("class=");
+  }
+
+  @Test
+  void withoutTheTokenNothingIsTold() throws Exception {
+    HttpResponse<String> r =
+        client.send(
+            HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + "/api/shells")).build(),
+            HttpResponse.BodyHandlers.ofString());
+    assertThat(r.statusCode()).isEqualTo(401);
+  }
+
+  @Test
+  void aFileIsAskedForOnceAndWrongBytesAreRefused() throws Exception {
+    byte[] bytes = "load table".getBytes(StandardCharsets.UTF_8);
+    String sha = HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
+    String asked = "{\"sha256\":[\"" + sha + "\"]}";
+    assertThat(call("POST", "/api/files/missing", asked).body()).contains(sha);
+    assertThat(call("PUT", "/api/files/" + sha, "something else").statusCode()).isEqualTo(400);
+    assertThat(call("POST", "/api/files/missing", asked).body()).contains(sha);
+    assertThat(call("PUT", "/api/files/" + sha, "load table").statusCode()).isEqualTo(200);
+    assertThat(call("POST", "/api/files/missing", asked).body()).doesNotContain(sha);
+    assertThat(call("GET", "/files/" + sha + "/t.txt", "").body()).isEqualTo("load table");
+  }
+
+  @Test
+  void aShellFailsAsOftenAsItWasAskedTo() throws Exception {
+    call("POST", "/api/shells/s/fault", "{\"status\":503,\"times\":1}");
+    assertThat(call("GET", "/api/shells/s/items", "").statusCode()).isEqualTo(503);
+    assertThat(call("GET", "/api/shells/s/items", "").statusCode()).isEqualTo(200);
+  }
+
+  @Test
+  void aShellThatIsNotThereIsNotFound() throws Exception {
+    assertThat(call("GET", "/api/shells/nowhere/items", "").statusCode()).isEqualTo(404);
+  }
+}

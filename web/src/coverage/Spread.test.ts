@@ -1,0 +1,71 @@
+import { fireEvent, render, screen } from '@testing-library/svelte';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { hand } from '../lib/hand.svelte';
+import { place } from '../lib/place.svelte';
+import Spread from './Spread.svelte';
+import { stands } from './model';
+
+const sections = ['01', '02', '03', '04'].map((n) => ({
+  id: 's' + n,
+  code: '110-' + n,
+  title: 'Light, section ' + n,
+  course: 'LGT 110',
+  campus: 'North',
+  instructors: 'Agnes Pell',
+  shell: true,
+  inRoster: true,
+}));
+const version = (number: number) => ({ id: 'v' + number, number, note: '', frozenAt: '' });
+const masters = [
+  { id: 'm', code: 'LGT 110', title: 'Light', everySection: false, versions: [1, 2].map(version) },
+];
+const cell = (section: number, number: number) => ({
+  section,
+  master: 0,
+  number,
+  expected: 5,
+  held: 5,
+  changed: 0,
+  needsPerson: false,
+});
+const all = stands({ sections, masters, cells: [cell(0, 2), cell(1, 1), cell(2, 1), cell(3, 0)] });
+
+describe('the spread', () => {
+  beforeEach(() => {
+    hand.drop();
+    place.go('/coverage');
+    render(Spread, { stands: all, masters, master: masters[0] });
+  });
+  const take = (column: string, n: number) =>
+    screen.getByLabelText(`Take in hand: LGT 110, ${column}, ${n} sections`);
+
+  it('stands every section over the version it holds', () => {
+    expect(take('newest version', 1)).toHaveTextContent('v2 · 1');
+    expect(take('1 behind', 2)).toHaveTextContent('v1 · 2');
+    expect(take('never', 1)).toHaveTextContent('1');
+  });
+
+  it('takes all of one place in hand, and puts them back', async () => {
+    await fireEvent.click(take('1 behind', 2));
+    expect([...hand.sections]).toEqual(['s02', 's03']);
+    await fireEvent.click(take('1 behind', 2));
+    expect(hand.size).toBe(0);
+  });
+
+  it('adds the next place of the same master to the hand', async () => {
+    await fireEvent.click(take('1 behind', 2));
+    await fireEvent.click(take('never', 1));
+    expect(hand.size).toBe(3);
+  });
+
+  it('takes with Space, opens with Enter, goes on with the arrows', async () => {
+    const first = screen.getByLabelText(/110-02/);
+    first.focus();
+    await fireEvent.keyDown(first, { key: ' ' });
+    expect([...hand.sections]).toEqual(['s02']);
+    await fireEvent.keyDown(first, { key: 'ArrowRight' });
+    expect(screen.getByLabelText(/110-03/)).toHaveFocus();
+    await fireEvent.keyDown(first, { key: 'Enter' });
+    expect(place.get('at')).toBe('s02');
+  });
+});
