@@ -140,7 +140,14 @@
         {#each need as l (l.id)}{@render lane(l)}{/each}
       </div>
     {/if}
-    <Rows rows={others} height={30} row={rowOf} role="group" label="Sections" />
+    <Rows
+      rows={others}
+      height={30}
+      key={(l: Line) => l.id}
+      row={rowOf}
+      role="group"
+      label="Sections"
+    />
   </div>
 </main>
 {#snippet rowOf(l: Line)}{@render lane(l)}{/snippet}

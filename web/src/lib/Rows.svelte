@@ -8,12 +8,15 @@
     row,
     label,
     role = 'rowgroup',
+    key = (_r: T, i: number): string | number => i,
   }: {
     rows: T[];
     height: number;
     row: Snippet<[T, number]>;
     label?: string;
     role?: string;
+    /** What makes a row the same row when the list changes its order. */
+    key?: (row: T, i: number) => string | number;
   } = $props();
   let top = $state(0);
   let room = $state(600);
@@ -39,7 +42,7 @@
 >
   <div style="height:{rows.length * height}px;position:relative" role="presentation">
     <div style="transform:translateY({from * height}px)" role="presentation">
-      {#each rows.slice(from, to) as r, i (from + i)}{@render row(r, from + i)}{/each}
+      {#each rows.slice(from, to) as r, i (key(r, from + i))}{@render row(r, from + i)}{/each}
     </div>
   </div>
 </div>
