@@ -194,6 +194,8 @@ create table delivery_line (
   finished_at timestamptz,
   unique (delivery_id, section_id)
 );
+create index on delivery_line (id)
+  where state in ('TO_PLAN', 'WAITING', 'RUNNING', 'TRYING_AGAIN');
 create table delivery_step (
   line_id uuid not null references delivery_line on delete cascade,
   n int not null,

@@ -1,6 +1,7 @@
 package org.zephyrmist.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.zephyrmist.server.db.Tables.DELIVERY;
 import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
 import static org.zephyrmist.server.db.Tables.DELIVERY_STEP;
 import static org.zephyrmist.server.db.Tables.HOLDING;
@@ -180,6 +181,25 @@ class DeliveryIT extends ServerIT {
     assertThat(coordinator.get("/api/sections/" + to.get(0) + "/items").json()).hasSize(6);
     String checklist = Practice.item("lgt-g1", "Checklist").path("id").asString();
     assertThat(Practice.html("lgt-g1", "Reading: loads")).contains(checklist);
+  }
+
+  @Test
+  void aLineThatIsMissingOnTheQueueIsFoundAndRun() throws Exception {
+    List<UUID> to = sections("lgt-n1");
+    String id = plan(master("N"), 1, to);
+    // As if the server had died after the order was kept and before it was queued.
+    UUID delivery = UUID.fromString(id);
+    db.update(DELIVERY)
+        .set(DELIVERY.STATE, "RUNNING")
+        .set(DELIVERY.CONFIRMED_BY, DELIVERY.MADE_BY)
+        .set(DELIVERY.CONFIRMED_AT, DELIVERY.MADE_AT)
+        .where(DELIVERY.ID.eq(delivery))
+        .execute();
+    db.update(DELIVERY_LINE)
+        .set(DELIVERY_LINE.STATE, "WAITING")
+        .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
+        .execute();
+    assertThat(line(rest(id, "RUNNING"), 0).path("state").asString()).isEqualTo("DONE");
   }
 
   @Test

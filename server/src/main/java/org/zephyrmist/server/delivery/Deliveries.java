@@ -115,12 +115,18 @@ public class Deliveries {
       throw new Refusal(
           HttpStatus.CONFLICT, "This delivery has started.", "Make a new one with other choices.");
     }
-    db.update(DELIVERY)
-        .set(DELIVERY.CLASH, choices.clash().name())
-        .set(DELIVERY.TWIN, choices.twin().name())
-        .set(DELIVERY.STATE, "PLANNING")
-        .where(DELIVERY.ID.eq(id))
-        .execute();
+    int changed =
+        db.update(DELIVERY)
+            .set(DELIVERY.CLASH, choices.clash().name())
+            .set(DELIVERY.TWIN, choices.twin().name())
+            .set(DELIVERY.STATE, "PLANNING")
+            .where(DELIVERY.ID.eq(id))
+            .and(DELIVERY.STATE.eq("PLANNED"))
+            .execute();
+    if (changed == 0) {
+      throw new Refusal(
+          HttpStatus.CONFLICT, "The plan is still being made.", "Choose when it is there.");
+    }
     queue.plan(move(id, LineState.TO_PLAN, LineState.PLANNED, LineState.NEEDS_PERSON));
   }
 

@@ -61,6 +61,20 @@ class Lines {
         .fetchSingle(r -> new Open(r.into(DELIVERY_LINE), r.into(DELIVERY), r.into(SECTION)));
   }
 
+  /** A line that waits for its turn and has no task on the queue. */
+  record Stray(UUID line, boolean confirmed) {}
+
+  List<Stray> strays() {
+    return db.resultQuery(
+            "select l.id, d.confirmed_at is not null as confirmed from delivery_line l"
+                + " join delivery d on d.id = l.delivery_id"
+                + " where l.state in ('TO_PLAN', 'WAITING', 'RUNNING', 'TRYING_AGAIN')"
+                + " and not exists (select 1 from scheduled_tasks t"
+                + "   where t.task_instance = l.id::text and t.task_name in"
+                + "     ('plan-line', 'run-line'))")
+        .fetch(r -> new Stray(r.get(0, UUID.class), r.get(1, Boolean.class)));
+  }
+
   /** Takes the section for this line; false while another line has it. */
   boolean claim(UUID section, UUID line) {
     return db.update(SECTION)

@@ -5,7 +5,9 @@ import com.github.kagkarlsson.scheduler.SchedulerName;
 import com.github.kagkarlsson.scheduler.task.CompletionHandler;
 import com.github.kagkarlsson.scheduler.task.TaskInstance;
 import com.github.kagkarlsson.scheduler.task.helper.CustomTask;
+import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -56,8 +58,11 @@ class Queue implements SmartLifecycle {
     planTask = task("plan-line", (i, id) -> line(id, planner::plan));
     runTask = task("run-line", (i, id) -> line(id, runner::run));
     readTask = task("read-section", (i, id) -> read(id, reader));
+    RecurringTask<Void> sweep =
+        Tasks.recurring("sweep-lines", FixedDelay.ofSeconds(5)).execute((i, c) -> sweep());
     scheduler =
         Scheduler.create(source, planTask, runTask, readTask)
+            .startTasks(sweep)
             .threads(settings.linesAtOnce())
             .pollingInterval(Duration.ofSeconds(1))
             .heartbeatInterval(Duration.ofSeconds(5))
@@ -65,6 +70,17 @@ class Queue implements SmartLifecycle {
             .schedulerName(new SchedulerName.Fixed("zephyrmist-" + UUID.randomUUID()))
             .enableImmediateExecution()
             .build();
+  }
+
+  /**
+   * Puts lines on the queue that should be there and are not: their server died between the order
+   * and the queue, or an older task of theirs was just ending.
+   */
+  private void sweep() {
+    for (Lines.Stray s : lines.strays()) {
+      scheduler.scheduleIfNotExists(
+          (s.confirmed() ? runTask : planTask).instance(s.line().toString()), clock.instant());
+    }
   }
 
   private interface Work {
