@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.zephyrmist.server.people.Role;
+import tools.jackson.databind.JsonNode;
 
 class SecurityIT extends ServerIT {
   private Caller as(String email, Role role, String... reached) {
@@ -104,6 +105,32 @@ class SecurityIT extends ServerIT {
     String body =
         "{\"version\":\"" + version(master, 1) + "\",\"sections\":[\"" + ids.get(1) + "\"]}";
     assertThat(designer.post("/api/deliveries", body).status()).isEqualTo(404);
+  }
+
+  @Test
+  void nobodyActsOnADeliveryThatGoesToSectionsBeyondTheirReach() throws Exception {
+    List<UUID> ids = sections("lgt-q1", "snd-q2");
+    Caller signe = as("signe2@x.example", Role.COORDINATOR, "sound");
+    String made =
+        coordinator
+            .post("/api/masters", "{\"code\":\"Q\",\"title\":\"Frame\",\"courses\":[]}")
+            .json()
+            .path("id")
+            .asString();
+    coordinator.post(
+        "/api/masters/" + made + "/draft/items", "{\"kind\":\"PAGE\",\"title\":\"Welcome\"}");
+    freeze(made, "First");
+    String id = plan(made, 1, ids);
+    JsonNode seen = signe.get("/api/deliveries/" + id).json();
+    assertThat(seen.path("lines"))
+        .extracting(l -> l.path("code").asString())
+        .containsExactly("snd-q2");
+    for (String act : List.of("/confirm", "/stop", "/go-on")) {
+      assertThat(signe.post("/api/deliveries/" + id + act, "").status()).as(act).isEqualTo(403);
+    }
+    String chosen = "{\"clash\":\"TAKE_VERSION\",\"twin\":\"ADD\"}";
+    assertThat(signe.put("/api/deliveries/" + id + "/choices", chosen).status()).isEqualTo(403);
+    assertThat(coordinator.post("/api/deliveries/" + id + "/confirm", "").status()).isEqualTo(200);
   }
 
   @Test

@@ -107,10 +107,30 @@ public class Deliveries {
         .orElseThrow(() -> Refusal.notFound("delivery"));
   }
 
+  /** A delivery this person may act on: every section of it is within reach. */
+  private DeliveryRecord own(UUID id, SignedIn who) {
+    DeliveryRecord d = get(id, who);
+    boolean others =
+        db.fetchExists(
+            db.selectOne()
+                .from(DELIVERY_LINE)
+                .join(SECTION)
+                .on(SECTION.ID.eq(DELIVERY_LINE.SECTION_ID))
+                .where(DELIVERY_LINE.DELIVERY_ID.eq(id))
+                .andNot(reach.sections(who)));
+    if (others) {
+      throw new Refusal(
+          HttpStatus.FORBIDDEN,
+          "This delivery goes to sections that are not yours.",
+          "Ask a coordinator who reaches all of them.");
+    }
+    return d;
+  }
+
   /** Other choices: everything is planned anew. */
   @Transactional
   public void choose(UUID id, Choices choices, SignedIn who) {
-    DeliveryRecord d = get(id, who);
+    DeliveryRecord d = own(id, who);
     if (d.getConfirmedAt() != null) {
       throw new Refusal(
           HttpStatus.CONFLICT, "This delivery has started.", "Make a new one with other choices.");
@@ -133,7 +153,7 @@ public class Deliveries {
   /** The one confirmation; from here on lines are written. */
   @Transactional
   public void confirm(UUID id, SignedIn who) {
-    DeliveryRecord d = get(id, who);
+    DeliveryRecord d = own(id, who);
     int changed =
         db.update(DELIVERY)
             .set(DELIVERY.STATE, "RUNNING")
@@ -165,7 +185,7 @@ public class Deliveries {
   /** Lines that have not begun do not begin; those under way are finished. */
   @Transactional
   public void stop(UUID id, SignedIn who) {
-    get(id, who);
+    own(id, who);
     move(id, LineState.STOPPED, LineState.WAITING, LineState.TRYING_AGAIN);
     db.update(DELIVERY)
         .set(DELIVERY.STATE, "STOPPED")
@@ -178,7 +198,7 @@ public class Deliveries {
   /** Goes on with lines that stopped or wait for a person. */
   @Transactional
   public void goOn(UUID id, SignedIn who) {
-    DeliveryRecord d = get(id, who);
+    DeliveryRecord d = own(id, who);
     if (d.getConfirmedAt() == null) {
       throw new Refusal(HttpStatus.CONFLICT, "It has not started yet.", "Deliver it first.");
     }

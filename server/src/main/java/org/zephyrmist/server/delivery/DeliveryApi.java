@@ -72,13 +72,13 @@ class DeliveryApi {
   DeliveryViews.DeliveryDetail detail(
       @PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
     deliveries.get(id, who);
-    return views.detail(id);
+    return views.detail(id, who);
   }
 
   @GetMapping("/{id}/plan")
   DeliveryViews.DeliveryPlan plan(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
     DeliveryRecord d = deliveries.get(id, who);
-    return views.plan(id, d.getVersionId());
+    return views.plan(id, d.getVersionId(), who);
   }
 
   @GetMapping("/{id}/lines/{line}/steps/{key}")
@@ -88,7 +88,7 @@ class DeliveryApi {
       @PathVariable String key,
       @AuthenticationPrincipal SignedIn who) {
     deliveries.get(id, who);
-    return views.sides(id, line, key);
+    return views.sides(id, line, key, who);
   }
 
   @PutMapping("/{id}/choices")

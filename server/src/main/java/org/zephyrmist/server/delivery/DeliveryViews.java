@@ -177,11 +177,12 @@ class DeliveryViews {
     return all;
   }
 
-  DeliveryDetail detail(UUID id) {
-    return new DeliveryDetail(summaries(DELIVERY.ID.eq(id), 1).get(0), lines(id));
+  /** The lines are those of sections within reach. */
+  DeliveryDetail detail(UUID id, SignedIn who) {
+    return new DeliveryDetail(summaries(DELIVERY.ID.eq(id), 1).get(0), lines(id, who));
   }
 
-  private List<DeliveryLine> lines(UUID delivery) {
+  private List<DeliveryLine> lines(UUID delivery, SignedIn who) {
     Map<UUID, String> names = instructors.ofDelivery(delivery);
     return db.select(DELIVERY_LINE.fields())
         .select(SECTION.CODE, CAMPUS.NAME)
@@ -191,6 +192,7 @@ class DeliveryViews {
         .join(CAMPUS)
         .on(CAMPUS.ID.eq(SECTION.CAMPUS_ID))
         .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
+        .and(reach.sections(who))
         .orderBy(SECTION.CODE, SECTION.ID)
         .fetch(
             r ->
@@ -215,7 +217,7 @@ class DeliveryViews {
                     r.get(DELIVERY_LINE.READ_AT)));
   }
 
-  DeliveryPlan plan(UUID delivery, UUID version) {
+  DeliveryPlan plan(UUID delivery, UUID version, SignedIn who) {
     UUID tree =
         db.select(VERSION.TREE_ID)
             .from(VERSION)
@@ -234,7 +236,7 @@ class DeliveryViews {
               n.parent().map(ItemKey::value).orElse(null),
               true));
     }
-    List<UUID> lines = lines(delivery).stream().map(DeliveryLine::id).toList();
+    List<UUID> lines = lines(delivery, who).stream().map(DeliveryLine::id).toList();
     Map<UUID, Integer> lineOf = new HashMap<>();
     lines.forEach(l -> lineOf.put(l, lineOf.size()));
     List<PlanCell> cells = new ArrayList<>();
@@ -264,13 +266,16 @@ class DeliveryViews {
   }
 
   /** Delivered before, in the section, in the version: the three sides of one step. */
-  StepSides sides(UUID delivery, UUID line, String key) {
+  StepSides sides(UUID delivery, UUID line, String key, SignedIn who) {
     DeliveryStepRecord s =
         db.select(DELIVERY_STEP.fields())
             .from(DELIVERY_STEP)
             .join(DELIVERY_LINE)
             .on(DELIVERY_LINE.ID.eq(DELIVERY_STEP.LINE_ID))
+            .join(SECTION)
+            .on(SECTION.ID.eq(DELIVERY_LINE.SECTION_ID))
             .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
+            .and(reach.sections(who))
             .and(DELIVERY_STEP.LINE_ID.eq(line))
             .and(DELIVERY_STEP.ITEM_KEY.eq(key))
             .fetchOptional(r -> r.into(DELIVERY_STEP))
