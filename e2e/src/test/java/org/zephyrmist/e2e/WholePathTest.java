@@ -298,6 +298,7 @@ class WholePathTest {
     assertThat(page.getByText("Karl Hale can sign in now.")).isVisible();
     button("Rosalind Achterberg").click();
     page.getByText("Sign out").click();
+    button("Sign in").waitFor(); // the page is loaded anew
     accessible("sign-in");
     page.getByLabel("Mail address").fill("karl@larkmoor.example");
     page.getByLabel("Password").fill("wrong password");
