@@ -8,7 +8,6 @@ import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -209,11 +208,5 @@ class Ledger {
         .set(STANDING.EXPECTED, expected)
         .set(STANDING.WITHHELD, withheld)
         .execute();
-  }
-
-  static Set<String> ours(List<HoldingRecord> holdings) {
-    Set<String> ids = new HashSet<>();
-    holdings.forEach(h -> ids.add(h.getPlatformItem()));
-    return ids;
   }
 }

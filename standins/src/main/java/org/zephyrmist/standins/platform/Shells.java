@@ -1,6 +1,5 @@
 package org.zephyrmist.standins.platform;
 
-import static org.jooq.impl.DSL.count;
 import static org.jooq.impl.DSL.field;
 import static org.jooq.impl.DSL.selectCount;
 import static org.zephyrmist.standins.db.Tables.FAULT;
@@ -111,14 +110,6 @@ class Shells {
                 .where(ITEM.ID.eq(item))
                 .and(ITEM.SHELL_ID.eq(shell)))
         .execute();
-  }
-
-  int submissions(String item) {
-    return db.select(count())
-        .from(SUBMISSION)
-        .where(SUBMISSION.ITEM_ID.eq(item))
-        .fetchSingle()
-        .value1();
   }
 
   @Transactional
