@@ -6,10 +6,11 @@
   import When from '../lib/When.svelte';
   import { keyList } from '../lib/keys.svelte';
   import { place } from '../lib/place.svelte';
-  import { kind, many, size } from '../lib/words';
+  import { size } from '../lib/words';
   import ItemFacts from './ItemFacts.svelte';
   import MakeMaster from './MakeMaster.svelte';
   import Outline from './Outline.svelte';
+  import Report from './Report.svelte';
   import type { Node } from './tree';
 
   let { id }: { id: string } = $props();
@@ -47,8 +48,6 @@
       .catch((e) => (trouble = e));
   });
   let report = $derived(edition?.report);
-  let counts = $derived(Object.entries(report?.counts ?? {}).sort((a, b) => b[1] - a[1]));
-  let hosts = $derived(Object.entries(report?.toolHosts ?? {}));
 </script>
 
 <div class="page">
@@ -79,75 +78,7 @@
       {:else if item}
         <ItemFacts {item} page="/api/cartridges/editions/{id}/items/{item.key}/page" />
       {:else if report}
-        <div class="report">
-          <h2>Reading report</h2>
-          {#if report.facts?.description}<p>{report.facts.description}</p>{/if}
-          <dl>
-            <dt>Holds</dt>
-            <dd>
-              {#each counts as [k, n], i (k)}{i ? ', ' : ''}{n} {kind(k, n)}{/each}; {many(
-                report.files ?? 0,
-                'file',
-              )} of
-              {size(report.bytes ?? 0)} in all
-            </dd>
-            <dt>Rights</dt>
-            <dd>{report.facts?.rights || 'The package says nothing.'}</dd>
-            <dt>Language</dt>
-            <dd>{report.facts?.language || 'The package says nothing.'}</dd>
-            <dt>Access</dt>
-            <dd>
-              {report.facts?.restricted
-                ? 'Asks for authorisation before use.'
-                : 'Open; asks for no authorisation.'}
-            </dd>
-            <dt>Tool hosts</dt>
-            <dd>
-              {#each hosts as [host, n] (host)}<span class="fig">{host}</span> ({many(n, 'link')})
-              {:else}None.{/each}
-            </dd>
-            <dt>Only for instructors</dt>
-            <dd>
-              {#if report.instructorsOnly?.length}
-                <details>
-                  <summary
-                    >{many(report.instructorsOnly.length, 'item')}, kept hidden from students</summary
-                  >
-                  <ul>
-                    {#each report.instructorsOnly as t, i (i)}<li>{t}</li>{/each}
-                  </ul>
-                </details>
-              {:else}Nothing.{/if}
-            </dd>
-            <dt>Not in the outline</dt>
-            <dd>
-              {report.unplaced ? many(report.unplaced, 'item') + ', put at the end' : 'Nothing.'}
-            </dd>
-            <dt>Leads nowhere</dt>
-            <dd>
-              {#if report.deadReferences?.length}
-                <ul class="mind">
-                  {#each report.deadReferences as f, i (i)}<li>
-                      <span class="fig">{f.where}</span>
-                      {f.what}
-                    </li>{/each}
-                </ul>
-              {:else}No dead reference.{/if}
-            </dd>
-            <dt>Not understood</dt>
-            <dd>
-              {#if report.notUnderstood?.length}
-                <ul class="mind">
-                  {#each report.notUnderstood as f, i (i)}<li>
-                      <span class="fig">{f.where}</span>
-                      {f.what}
-                    </li>{/each}
-                </ul>
-              {:else}Everything was understood.{/if}
-            </dd>
-          </dl>
-          <p class="quiet">Choose an item on the left to see it as students would.</p>
-        </div>
+        <Report {report} edition={id} />
       {/if}
     </main>
   </div>
@@ -189,25 +120,5 @@
   .tree-side {
     border-right: 1px solid var(--line);
     min-height: 0;
-  }
-  .report {
-    padding: 22px 36px;
-    max-width: 820px;
-    display: grid;
-    gap: 12px;
-  }
-  dl {
-    display: grid;
-    grid-template-columns: 150px 1fr;
-    row-gap: 8px;
-  }
-  dt {
-    color: var(--ink-2);
-  }
-  summary {
-    cursor: pointer;
-  }
-  .mind li {
-    color: var(--mind);
   }
 </style>

@@ -7,6 +7,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -25,6 +26,21 @@ final class Caller {
     JsonNode json() {
       return JSON.readTree(text);
     }
+
+    byte[] bytes() {
+      return text.getBytes(StandardCharsets.UTF_8);
+    }
+  }
+
+  /** Cookies and token as header lines of a request. */
+  String headers() {
+    StringBuilder lines = new StringBuilder("Cookie: ");
+    String token = "";
+    for (HttpCookie c : cookies.getCookieStore().getCookies()) {
+      lines.append(c.getName()).append('=').append(c.getValue()).append("; ");
+      token = c.getName().equals("XSRF-TOKEN") ? c.getValue() : token;
+    }
+    return lines + "\r\nX-XSRF-TOKEN: " + token + "\r\n";
   }
 
   Caller signIn(String email, String password) {

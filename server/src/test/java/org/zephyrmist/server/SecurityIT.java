@@ -11,12 +11,6 @@ import org.zephyrmist.server.people.Role;
 import tools.jackson.databind.JsonNode;
 
 class SecurityIT extends ServerIT {
-  private Caller as(String email, Role role, String... reached) {
-    UUID id = people.admit(email, email, role, PASSWORD);
-    programs.reach(id, List.of(reached));
-    return new Caller(port).signIn(email, PASSWORD);
-  }
-
   @Test
   void withoutSignInNothingIsTold() {
     Caller nobody = new Caller(port);
@@ -84,7 +78,7 @@ class SecurityIT extends ServerIT {
     List<UUID> ids = sections("lgt-t1", "snd-t2");
     String master = master("T");
     String version = version(master, 1);
-    Caller signe = as("signe@x.example", Role.COORDINATOR, "sound");
+    Caller signe = another("signe@x.example", Role.COORDINATOR, "sound");
     assertThat(signe.get("/api/masters/" + master).status()).isEqualTo(404);
     assertThat(signe.get("/api/sections/" + ids.get(0)).status()).isEqualTo(404);
     assertThat(signe.get("/api/sections/" + ids.get(1)).status()).isEqualTo(200);
@@ -100,7 +94,7 @@ class SecurityIT extends ServerIT {
   @Test
   void aDesignerDoesNotDeliverToSectionsOfAnotherProgram() throws Exception {
     List<UUID> ids = sections("lgt-u1", "snd-u2");
-    Caller designer = as("designer@x.example", Role.DESIGNER, "light");
+    Caller designer = another("designer@x.example", Role.DESIGNER, "light");
     String master = master("U");
     String body =
         "{\"version\":\"" + version(master, 1) + "\",\"sections\":[\"" + ids.get(1) + "\"]}";
@@ -110,7 +104,7 @@ class SecurityIT extends ServerIT {
   @Test
   void nobodyActsOnADeliveryThatGoesToSectionsBeyondTheirReach() throws Exception {
     List<UUID> ids = sections("lgt-q1", "snd-q2");
-    Caller signe = as("signe2@x.example", Role.COORDINATOR, "sound");
+    Caller signe = another("signe2@x.example", Role.COORDINATOR, "sound");
     String made =
         coordinator
             .post("/api/masters", "{\"code\":\"Q\",\"title\":\"Frame\",\"courses\":[]}")

@@ -71,6 +71,13 @@ abstract class ServerIT {
     coordinator = new Caller(port).signIn("coordinator@x.example", PASSWORD);
   }
 
+  /** Somebody else, who reaches these programs. */
+  Caller another(String email, Role role, String... reached) {
+    UUID id = people.admit(email, email, role, PASSWORD);
+    programs.reach(id, List.of(reached));
+    return new Caller(port).signIn(email, PASSWORD);
+  }
+
   /** Sections with empty shells on the practice platform; gives their ids in the same order. */
   List<UUID> sections(String... codes) throws Exception {
     for (String c : codes) {

@@ -1,10 +1,15 @@
 package org.zephyrmist.core.cartridge;
 
 import java.io.Closeable;
-import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.text.Normalizer;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -13,34 +18,39 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
+import org.apache.commons.compress.archivers.zip.UnicodePathExtraField;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipFile;
 
 /** A ZIP archive (APPNOTE 6.3), read with distrust: names, sizes and ratios are checked. */
 final class Archive implements Closeable {
-  private static final long RATIO_FROM = 1 << 20;
+  private static final Pattern DRIVE = Pattern.compile("^[A-Za-z]:.*");
+  private static final Charset CP437 = Charset.forName("IBM437");
   private final ZipFile zip;
   private final Limits limits;
+  private final long packed;
   private final Map<String, ZipArchiveEntry> entries = new LinkedHashMap<>();
   private final Map<String, String> foldedNames = new HashMap<>();
   private long expanded;
 
-  private Archive(ZipFile zip, Limits limits) {
+  private Archive(ZipFile zip, Limits limits, long packed) {
     this.zip = zip;
     this.limits = limits;
+    this.packed = packed;
   }
 
-  static Archive open(Path file, Limits limits) throws CartridgeException {
+  static Archive open(Path file, Limits limits) throws CartridgeException, IOException {
     ZipFile zip;
     try {
       zip = ZipFile.builder().setPath(file).get();
-    } catch (IOException e) {
+    } catch (IOException | IllegalArgumentException e) {
       throw new CartridgeException(
           "",
           "This is not a ZIP archive, or it was cut off.",
           "Download it again, and choose the .imscc or .zip file itself.");
     }
-    Archive archive = new Archive(zip, limits);
+    Archive archive = new Archive(zip, limits, Files.size(file));
     try {
       archive.index();
     } catch (CartridgeException e) {
@@ -53,7 +63,7 @@ final class Archive implements Closeable {
   private void index() throws CartridgeException {
     for (ZipArchiveEntry e : Collections.list(zip.getEntries())) {
       String name = safeName(e);
-      if (e.isDirectory()) {
+      if (e.isDirectory() || name.endsWith("/")) {
         continue;
       }
       if (e.getGeneralPurposeBit().usesEncryption() || !zip.canReadEntryData(e)) {
@@ -64,7 +74,7 @@ final class Archive implements Closeable {
         throw new CartridgeException(
             name, "The archive holds this file twice.", "Ask for a clean export.");
       }
-      foldedNames.putIfAbsent(name.toLowerCase(Locale.ROOT), name);
+      foldedNames.putIfAbsent(folded(name), name);
       if (entries.size() > limits.entries()) {
         throw new CartridgeException(
             "",
@@ -75,16 +85,18 @@ final class Archive implements Closeable {
   }
 
   private String safeName(ZipArchiveEntry e) throws CartridgeException {
-    String name = e.getName().replace('\\', '/');
+    String name = name(e).replace('\\', '/');
     boolean escapes =
         name.startsWith("/")
-            || name.matches("^[A-Za-z]:.*")
+            || DRIVE.matcher(name).matches()
             || name.indexOf('\0') >= 0
             || List.of(name.split("/", -1)).contains("..");
     if (escapes || e.isUnixSymlink()) {
       throw new CartridgeException(
-          e.getName(),
-          "The path leads out of the archive.",
+          name,
+          e.isUnixSymlink()
+              ? "The entry is a link to another place."
+              : "The path leads out of the archive.",
           "Do not use this package; ask its publisher for a clean one.");
     }
     if (name.length() > limits.name()) {
@@ -96,21 +108,67 @@ final class Archive implements Closeable {
     return name.startsWith("./") ? name.substring(2) : name;
   }
 
+  /**
+   * The name in UTF-8; where its bytes are not, in code page 437 (APPNOTE 4.4.17 and appendix D).
+   */
+  private static String name(ZipArchiveEntry e) {
+    byte[] raw = e.getRawName();
+    boolean told =
+        e.getGeneralPurposeBit().usesUTF8ForNames()
+            || e.getExtraField(UnicodePathExtraField.UPATH_ID) != null;
+    if (told || raw == null) {
+      return e.getName();
+    }
+    try {
+      return StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(raw)).toString();
+    } catch (CharacterCodingException notUtf8) {
+      return new String(raw, CP437);
+    }
+  }
+
+  /** Letter case and the two ways to write an accent do not tell names apart. */
+  private static String folded(String name) {
+    return Normalizer.normalize(name, Normalizer.Form.NFC).toLowerCase(Locale.ROOT);
+  }
+
   Set<String> names() {
     return entries.keySet();
   }
 
-  /** The exact name, or the only one that differs in letter case. */
+  /** The exact name, or the first that differs only in letter case or the writing of accents. */
   Optional<String> find(String name) {
     return entries.containsKey(name)
         ? Optional.of(name)
-        : Optional.ofNullable(foldedNames.get(name.toLowerCase(Locale.ROOT)));
+        : Optional.ofNullable(foldedNames.get(folded(name)));
   }
 
-  /** A stream that stops at the limits. */
+  /**
+   * The file that an address in a manifest or page means: as written, or with percent signs
+   * resolved (RFC 3986, section 2.1).
+   */
+  Optional<String> findAddress(String address) {
+    return find(Paths.plain(address)).or(() -> find(Paths.decode(address)));
+  }
+
+  /** A stream that stops at the limits and where the data is damaged. */
   InputStream open(String name) throws IOException {
     ZipArchiveEntry e = entries.get(name);
-    return new Bounded(zip.getInputStream(e), name, e.getCompressedSize());
+    try {
+      return new Guarded(zip.getInputStream(e), e, name, limits, this::count);
+    } catch (IOException damaged) {
+      throw Unfit.damaged(name, damaged);
+    }
+  }
+
+  private void count(String name, int n) throws Unfit {
+    expanded += n;
+    if (expanded > limits.expanded()) {
+      throw Unfit.large(name, "The package holds more than " + (limits.expanded() >> 30) + " GB.");
+    }
+    if (expanded > 64 * Guarded.RATIO_FROM && expanded / packed > limits.ratio()) {
+      throw Unfit.large(
+          name, "The package is more than " + limits.ratio() + " times its packed size.");
+    }
   }
 
   /** A whole file of at most so many bytes. */
@@ -133,55 +191,6 @@ final class Archive implements Closeable {
       zip.close();
     } catch (IOException e) {
       throw new java.io.UncheckedIOException(e);
-    }
-  }
-
-  /** Thrown through streams; {@link CartridgeReader} turns it into a CartridgeException. */
-  static final class TooLarge extends IOException {
-    final String name;
-
-    TooLarge(String name, String problem) {
-      super(problem);
-      this.name = name;
-    }
-  }
-
-  private final class Bounded extends FilterInputStream {
-    private final String name;
-    private final long packed;
-    private long read;
-
-    Bounded(InputStream in, String name, long packed) {
-      super(in);
-      this.name = name;
-      this.packed = Math.max(1, packed);
-    }
-
-    @Override
-    public int read() throws IOException {
-      int b = super.read();
-      count(b < 0 ? 0 : 1);
-      return b;
-    }
-
-    @Override
-    public int read(byte[] b, int off, int len) throws IOException {
-      int n = super.read(b, off, len);
-      count(Math.max(0, n));
-      return n;
-    }
-
-    private void count(int n) throws IOException {
-      read += n;
-      expanded += n;
-      if (read > RATIO_FROM && read / packed > limits.ratio()) {
-        throw new TooLarge(
-            name, "The file is more than " + limits.ratio() + " times its packed size.");
-      }
-      if (expanded > limits.expanded()) {
-        throw new TooLarge(
-            name, "The package holds more than " + (limits.expanded() >> 30) + " GB.");
-      }
     }
   }
 }

@@ -5,11 +5,9 @@ import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import org.zephyrmist.core.cartridge.Manifest.Node;
 import org.zephyrmist.core.cartridge.Manifest.Resource;
 import org.zephyrmist.core.content.Content;
@@ -20,6 +18,7 @@ import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Place;
 import org.zephyrmist.core.content.Rank;
 import org.zephyrmist.core.content.Timing;
+import org.zephyrmist.core.content.Titles;
 import org.zephyrmist.core.content.Visibility;
 
 /**
@@ -29,6 +28,8 @@ import org.zephyrmist.core.content.Visibility;
  */
 public final class CartridgeReader {
   private static final String MANIFEST = "imsmanifest.xml";
+  private static final String DOUBLED =
+      "identifier of several items in the manifest; each was taken in";
   private final Archive archive;
   private final Manifest manifest;
   private final Intake intake;
@@ -68,44 +69,51 @@ public final class CartridgeReader {
                               + " Cartridge.",
                           "Export the course as a Common Cartridge; if the package lies in a"
                               + " folder inside the ZIP, choose the package itself."));
-      Manifest manifest = Manifest.read(Xml.parse(at, archive.bytes(at, limits.xml())), limits);
+      Manifest manifest = ManifestReader.read(at, archive, limits);
       return new CartridgeReader(archive, manifest, limits, intake).read();
-    } catch (Archive.TooLarge e) {
-      throw new CartridgeException(
-          e.name, e.getMessage(), "Do not use this package, or raise the limit for it.");
+    } catch (Unfit e) {
+      throw e.refusal();
     }
   }
 
   private ReadingReport read() throws CartridgeException, IOException {
-    Set<String> paths = new HashSet<>();
-    for (Resource r : manifest.resources().values()) {
-      paths.addAll(r.files());
-      r.href().ifPresent(paths::add);
-    }
     total = archive.names().size() + manifest.resources().size();
     findTargets(manifest.outline());
     List<Resource> unplaced = unplaced();
     keepFiles();
     outline(manifest.outline(), Optional.empty());
     unplaced(unplaced);
-    paths.stream()
-        .filter(p -> archive.find(p).isEmpty())
+    manifest.doubled().forEach(id -> findings.notUnderstood(id, DOUBLED));
+    manifest.missing().stream()
+        .distinct()
         .sorted()
         .forEach(p -> findings.dead(MANIFEST, "names " + p + ", which is not in the package"));
+    findings.unused(
+        archive.names().stream()
+            .filter(n -> !n.equalsIgnoreCase(MANIFEST) && !resources.used().contains(n))
+            .toList());
     return findings.report(files.values());
   }
 
   /** Which page or resource is which item, before any text is read that refers to it. */
   private void findTargets(List<Node> nodes) {
     for (Node n : nodes) {
-      n.resource().map(manifest.resources()::get).ifPresent(r -> target(r, key(n)));
+      resource(n).ifPresent(r -> target(r, key(n)));
       findTargets(n.children());
     }
   }
 
+  /** The resource of an item, or its variant where that is a type we read. */
+  private Optional<Resource> resource(Node n) {
+    Optional<Resource> own = n.resource().map(manifest.resources()::get);
+    own.ifPresent(r -> firstItemOf.putIfAbsent(r.id(), key(n)));
+    Optional<Resource> variant = own.flatMap(Resource::variant).map(manifest.resources()::get);
+    return variant.filter(CartridgeReader::isItem).or(() -> own);
+  }
+
   private void target(Resource r, ItemKey key) {
     firstItemOf.putIfAbsent(r.id(), key);
-    r.href()
+    r.path()
         .filter(h -> !Paths.isPage(h) || isItem(r))
         .ifPresent(h -> pageItems.putIfAbsent(h, key));
   }
@@ -126,7 +134,7 @@ public final class CartridgeReader {
         Optional<ResourceType> type = ResourceType.of(r.type());
         boolean page =
             type.equals(Optional.of(ResourceType.WEB_CONTENT))
-                && r.href().filter(Paths::isPage).isPresent();
+                && r.path().filter(Paths::isPage).isPresent();
         boolean content =
             type.isPresent()
                 && type.get() != ResourceType.WEB_CONTENT
@@ -142,13 +150,12 @@ public final class CartridgeReader {
     return all;
   }
 
-  /** Every file of the archive but the manifest is kept, once. */
+  /** Every file of the archive is kept, once. */
   private void keepFiles() throws IOException {
     for (String name : archive.names()) {
-      if (!name.equalsIgnoreCase(MANIFEST)) {
-        try (InputStream in = archive.open(name)) {
-          files.put(name, intake.file(Paths.fileName(name), Paths.mediaType(name), in));
-        }
+      try (InputStream in = archive.open(name)) {
+        String last = Paths.fileName(name);
+        files.put(name, intake.file(name, last, Paths.mediaType(name), in));
       }
       step(name);
     }
@@ -163,7 +170,7 @@ public final class CartridgeReader {
     int rank = 0;
     for (Node n : nodes) {
       Place place = new Place(parent, Rank.nth(rank++));
-      Optional<Resource> r = n.resource().map(manifest.resources()::get);
+      Optional<Resource> r = resource(n);
       if (n.resource().isPresent() && r.isEmpty()) {
         findings.dead(n.title(), "points at resource " + n.resource().get() + ", which is missing");
       }
@@ -184,7 +191,12 @@ public final class CartridgeReader {
     if (lost) {
       return;
     }
-    take(key, title(n.title(), "Untitled module"), new Content.Module(), place, Visibility.SHOWN);
+    take(
+        key,
+        Titles.firstOf(n.title(), "Untitled module"),
+        new Content.Module(),
+        place,
+        Visibility.SHOWN);
     if (ownContent) {
       emit(key(n), n.title(), own.get(), new Place(Optional.of(key.value()), "01"));
     }
@@ -211,7 +223,7 @@ public final class CartridgeReader {
       return;
     }
     Visibility visibility = new Visibility(!r.instructorsOnly(), r.instructorsOnly());
-    String name = title(title, read.get().title());
+    String name = Titles.firstOf(title, read.get().title());
     if (r.instructorsOnly()) {
       findings.instructorsOnly(name);
     }
@@ -222,9 +234,5 @@ public final class CartridgeReader {
       ItemKey key, String title, Content content, Place place, Visibility visibility) {
     findings.count(content);
     intake.item(new Item(key, title, content, Timing.NONE, place, visibility, EditRule.ADAPTABLE));
-  }
-
-  private static String title(String first, String second) {
-    return !first.isBlank() ? first : !second.isBlank() ? second : "Untitled";
   }
 }

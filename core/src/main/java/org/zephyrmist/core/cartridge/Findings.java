@@ -20,6 +20,7 @@ final class Findings {
   private final List<String> instructorsOnly = new ArrayList<>();
   private final List<Finding> notUnderstood = new ArrayList<>();
   private final List<Finding> dead = new ArrayList<>();
+  private List<String> unused = List.of();
   private int unplaced;
 
   Findings(CartridgeFacts facts) {
@@ -54,6 +55,10 @@ final class Findings {
     dead.add(new Finding(where, what));
   }
 
+  void unused(List<String> paths) {
+    unused = paths;
+  }
+
   void unplaced() {
     unplaced++;
   }
@@ -68,8 +73,19 @@ final class Findings {
         once.values().stream().mapToLong(Long::longValue).sum(),
         hosts,
         List.copyOf(instructorsOnly),
-        List.copyOf(notUnderstood),
-        List.copyOf(dead),
+        atMost(notUnderstood),
+        atMost(dead),
+        unused.size(),
+        unused.stream().limit(ReadingReport.MOST_UNUSED).toList(),
         unplaced);
+  }
+
+  private static List<Finding> atMost(List<Finding> all) {
+    if (all.size() <= ReadingReport.MOST_FINDINGS) {
+      return List.copyOf(all);
+    }
+    List<Finding> some = new ArrayList<>(all.subList(0, ReadingReport.MOST_FINDINGS));
+    some.add(new Finding("…", all.size() - some.size() + " more of this sort"));
+    return List.copyOf(some);
   }
 }

@@ -7,8 +7,13 @@ import org.zephyrmist.core.content.Item;
 
 /** Takes what a reading finds, as it comes. */
 public interface Intake {
-  /** Keeps a file and says under which fingerprint. The stream is read to its end, not closed. */
-  FileRef file(String name, String mediaType, InputStream in) throws IOException;
+  /**
+   * Keeps a file and says under which fingerprint. The stream is read to its end, not closed.
+   *
+   * @param path in the package
+   * @param name the last part of the path
+   */
+  FileRef file(String path, String name, String mediaType, InputStream in) throws IOException;
 
   /** Takes an item; modules come before what they hold. */
   void item(Item item);

@@ -5,7 +5,8 @@ package org.zephyrmist.core.cartridge;
  *
  * @param entries files in the archive
  * @param expanded bytes of all files together
- * @param ratio how many times larger than in the archive a file over 1 MiB may be
+ * @param ratio how many times larger than in the archive a file over 1 MiB, or a package over 64
+ *     MiB, may be
  * @param xml bytes of the manifest or of another XML file
  * @param page bytes of a page
  * @param depth levels of the outline and of any XML
@@ -14,5 +15,5 @@ package org.zephyrmist.core.cartridge;
 public record Limits(
     int entries, long expanded, int ratio, long xml, long page, int depth, int name) {
   public static final Limits DEFAULT =
-      new Limits(100_000, 20L << 30, 200, 50L << 20, 8L << 20, 200, 255);
+      new Limits(250_000, 20L << 30, 200, 50L << 20, 8L << 20, 200, 255);
 }

@@ -13,6 +13,12 @@ final class Paths {
 
   private Paths() {}
 
+  /** Separators as in the archive, percent signs as they are. */
+  static String plain(String path) {
+    String p = path.replace('\\', '/');
+    return p.startsWith("./") ? p.substring(2) : p;
+  }
+
   /** Percent signs resolved where they are well formed, separators as in the archive. */
   static String decode(String path) {
     String p = path.replace('\\', '/');

@@ -2,9 +2,10 @@ package org.zephyrmist.core.cartridge;
 
 import java.io.IOException;
 import java.math.BigDecimal;
-import java.nio.charset.StandardCharsets;
+import java.util.HashSet;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import org.w3c.dom.Element;
 import org.zephyrmist.core.cartridge.Manifest.Resource;
@@ -27,6 +28,7 @@ final class ResourceReader {
   private final Map<String, FileRef> files;
   private final Map<String, ItemKey> pageItems;
   private final Findings findings;
+  private final Set<String> used = new HashSet<>();
 
   ResourceReader(
       Archive archive,
@@ -44,52 +46,60 @@ final class ResourceReader {
   /** The content; nothing if its file is missing, which is reported. */
   Optional<Read> read(Resource r, String title) throws CartridgeException, IOException {
     Optional<ResourceType> type = ResourceType.of(r.type());
-    Optional<String> path = r.href().flatMap(archive::find);
-    if (path.isEmpty() && r.inline().isEmpty()) {
+    if (r.path().isEmpty() && r.inline().isEmpty()) {
       findings.dead(
           title.isBlank() ? r.id() : title,
-          r.href().map(h -> "its file " + h + " is missing").orElse("its resource has no file"));
+          r.address().isEmpty()
+              ? "its resource has no file"
+              : "its file " + r.address() + " is missing");
       return Optional.empty();
     }
     if (type.isEmpty()) {
       findings.notUnderstood(title, "resource of type " + r.type() + "; kept as a file");
     }
+    r.path().ifPresent(used::add);
     ResourceType known = type.orElse(ResourceType.ASSOCIATED_CONTENT);
     if (known == ResourceType.WEB_CONTENT || known == ResourceType.ASSOCIATED_CONTENT) {
-      return path.map(p -> Paths.isPage(p) ? page(p) : file(p));
+      if (r.path().isEmpty()) {
+        return Optional.empty(); // XML in the manifest, which is kept
+      }
+      String path = r.path().get();
+      return Optional.of(Paths.isPage(path) ? page(path) : file(path));
     }
-    String name = path.orElse("imsmanifest.xml");
+    String name = r.path().orElse("imsmanifest.xml");
     Element xml =
         r.inline().isPresent()
             ? r.inline().get()
-            : Xml.parse(name, archive.bytes(name, limits.xml()));
+            : Xml.parse(name, archive.bytes(name, limits.xml()), limits.depth());
     return Optional.of(
         switch (known) {
           case DISCUSSION -> discussion(xml, name);
           case WEB_LINK -> webLink(xml, title);
           case TOOL_LINK -> toolLink(xml, name, title);
           case ASSIGNMENT -> assignment(xml, name);
-          case ASSESSMENT, QUESTION_BANK -> questions(known, xml, name, path);
+          case ASSESSMENT, QUESTION_BANK -> questions(known, xml, name, r.path());
           case WEB_CONTENT, ASSOCIATED_CONTENT ->
               throw new IllegalStateException("Read above: " + known);
         });
   }
 
-  private Read page(String path) {
+  private Read page(String path) throws IOException {
     try {
-      byte[] bytes = archive.bytes(path, limits.page());
-      Html.Body body = Html.body(new String(bytes, StandardCharsets.UTF_8));
+      Html.Body body = Html.body(archive.bytes(path, limits.page()));
       return new Read(body.title(), new Content.Page(refer(body.html(), path)));
     } catch (CartridgeException e) {
       findings.notUnderstood(path, e.getMessage() + " Kept as a file.");
       return file(path);
-    } catch (IOException e) {
-      throw new java.io.UncheckedIOException(e);
     }
   }
 
   private Read file(String path) {
     return new Read(Paths.fileName(path), new Content.File(files.get(path)));
+  }
+
+  /** Paths of files that an item is made of or refers to. */
+  Set<String> used() {
+    return used;
   }
 
   private Read discussion(Element xml, String path) {
@@ -172,11 +182,14 @@ final class ResourceReader {
       return address;
     }
     Optional<String> found =
-        archive.find(target.get()).or(() -> archive.find("web_resources/" + target.get()));
+        archive
+            .findAddress(target.get())
+            .or(() -> archive.findAddress("web_resources/" + target.get()));
     if (found.isEmpty()) {
       findings.dead(path, "refers to " + target.get() + ", which is not in the package");
       return address;
     }
+    used.add(found.get());
     String fragment = References.fragment(address);
     ItemKey item = pageItems.get(found.get());
     if (item != null && !Paths.mediaType(found.get()).startsWith("image/")) {

@@ -1,6 +1,7 @@
 package org.zephyrmist.core.cartridge;
 
 import java.util.Arrays;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Pattern;
 
@@ -22,6 +23,8 @@ enum ResourceType {
   }
 
   static Optional<ResourceType> of(String type) {
-    return Arrays.stream(values()).filter(t -> t.form.matcher(type).matches()).findFirst();
+    return Arrays.stream(values())
+        .filter(t -> t.form.matcher(type.toLowerCase(Locale.ROOT)).matches())
+        .findFirst();
   }
 }

@@ -60,7 +60,7 @@ public final class AspectForms {
     Launch l = CanonicalJson.read(forms.get(Aspect.LAUNCH), Launch.class);
     return new Item(
         key,
-        w.title(),
+        Titles.firstOf(w.title()),
         content(kind, w, g, l),
         CanonicalJson.read(forms.get(Aspect.TIMING), Timing.class),
         CanonicalJson.read(forms.get(Aspect.PLACE), Place.class),

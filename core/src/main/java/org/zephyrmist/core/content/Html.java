@@ -1,8 +1,14 @@
 package org.zephyrmist.core.content;
 
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.UnaryOperator;
 import org.jsoup.Jsoup;
@@ -83,13 +89,22 @@ public final class Html {
       return "";
     }
     Document doc = parse(html);
-    tidy(doc.body(), false);
+    tidy(doc.body());
     return doc.body().html();
   }
 
-  /** The body of a whole page, and its head's title if it has one. */
-  public static Body body(String page) {
-    Document doc = Jsoup.parse(page);
+  /**
+   * The body of a whole page, and its head's title if it has one. The encoding is read from a byte
+   * order mark or the page's own declaration (HTML Standard, 13.2.3.2); UTF-8 if it has neither.
+   */
+  public static Body body(byte[] page) {
+    Document doc;
+    try {
+      doc = Jsoup.parse(new ByteArrayInputStream(page), null, "");
+    } catch (IOException | RuntimeException e) {
+      // the page declares an encoding that does not exist
+      doc = Jsoup.parse(new String(page, StandardCharsets.UTF_8));
+    }
     return new Body(doc.title(), doc.body().html());
   }
 
@@ -140,7 +155,7 @@ public final class Html {
   }
 
   private static String canonicalBody(Document doc) {
-    tidy(doc.body(), false);
+    tidy(doc.body());
     return doc.body().html();
   }
 
@@ -154,20 +169,28 @@ public final class Html {
     return doc.outputSettings().prettyPrint(false).charset("UTF-8");
   }
 
-  private static void tidy(Element e, boolean pre) {
+  /** Without recursion, so that any depth of nesting will do. */
+  private static void tidy(Element body) {
+    Set<Element> kept = Collections.newSetFromMap(new IdentityHashMap<>());
+    for (Element e : body.getAllElements()) {
+      boolean own = e.nameIs("pre") || e.nameIs("textarea");
+      boolean keep = own || kept.contains(e.parent());
+      if (keep) {
+        kept.add(e);
+      }
+      tidy(e, own, keep);
+    }
+  }
+
+  private static void tidy(Element e, boolean pre, boolean keep) {
     sortAttributes(e);
-    boolean keep = pre || e.nameIs("pre") || e.nameIs("textarea");
     for (Node child : new ArrayList<>(e.childNodes())) {
       if (child instanceof Comment) {
         child.remove();
-      } else if (child instanceof Element inner) {
-        tidy(inner, keep);
       }
     }
     joinTexts(e);
-    if ((e.nameIs("pre") || e.nameIs("textarea"))
-        && e.childNodeSize() > 0
-        && e.childNode(0) instanceof TextNode t) {
+    if (pre && e.childNodeSize() > 0 && e.childNode(0) instanceof TextNode t) {
       dropFirstLineBreak(t);
     }
     if (!keep) {

@@ -3,7 +3,7 @@ package org.zephyrmist.core.content;
 /**
  * One piece of content.
  *
- * @param title as people see it; never blank
+ * @param title as people see it, cleaned by {@link Titles}; never blank
  */
 public record Item(
     ItemKey key,
@@ -14,7 +14,7 @@ public record Item(
     Visibility visibility,
     EditRule rule) {
   public Item {
-    title = title.strip().replaceAll("\\s+", " ");
+    title = Titles.clean(title);
     if (title.isEmpty()) {
       throw new IllegalArgumentException("An item has a title");
     }

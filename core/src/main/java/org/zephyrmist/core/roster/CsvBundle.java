@@ -1,13 +1,20 @@
 package org.zephyrmist.core.roster;
 
 import java.io.Closeable;
+import java.io.FilterReader;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.InputStreamReader;
+import java.io.PushbackReader;
 import java.io.Reader;
 import java.io.UncheckedIOException;
+import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.Enumeration;
+import java.util.HashMap;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.zip.ZipEntry;
@@ -18,6 +25,15 @@ import org.apache.commons.csv.CSVRecord;
 
 /** A ZIP of CSV files (RFC 4180, UTF-8, with or without byte order mark), read row by row. */
 final class CsvBundle implements Closeable {
+  /** How a file is meant (OneRoster 1.1 CSV tables, section 4.1, "manifest.csv"). */
+  enum Mode {
+    BULK,
+    DELTA,
+    ABSENT
+  }
+
+  private static final int LONGEST_ROW = 1 << 20;
+  private static final long MOST = 2L << 30;
   private static final CSVFormat FORMAT =
       CSVFormat.RFC4180
           .builder()
@@ -25,6 +41,7 @@ final class CsvBundle implements Closeable {
           .setSkipHeaderRecord(true)
           .setIgnoreHeaderCase(true)
           .setAllowMissingColumnNames(true)
+          .setIgnoreEmptyLines(true)
           .setTrim(true)
           .get();
 
@@ -44,26 +61,60 @@ final class CsvBundle implements Closeable {
     }
   }
 
-  /** Passes every row of a file on; false if the bundle has no such file. */
-  boolean rows(String file, Consumer<Row> each) throws IOException {
+  /** How each file is meant, by its name; without manifest.csv nothing is told. */
+  Map<String, Mode> modes() throws RosterException, IOException {
+    Map<String, Mode> modes = new HashMap<>();
+    rows(
+        "manifest.csv",
+        row -> {
+          String name = row.text("propertyName");
+          String value = row.text("value").toUpperCase(Locale.ROOT);
+          for (Mode m : Mode.values()) {
+            if (name.startsWith("file.") && value.equals(m.name())) {
+              modes.put(name.substring("file.".length()) + ".csv", m);
+            }
+          }
+        });
+    return modes;
+  }
+
+  /**
+   * Passes every row of a file on.
+   *
+   * @return number of columns; nothing if the bundle has no such file
+   */
+  Optional<Integer> rows(String file, Consumer<Row> each) throws RosterException, IOException {
     Optional<ZipEntry> entry = find(file);
     if (entry.isEmpty()) {
-      return false;
+      return Optional.empty();
     }
-    try (Reader in =
-            new InputStreamReader(zip.getInputStream(entry.get()), StandardCharsets.UTF_8);
-        CSVParser csv = FORMAT.parse(withoutMark(in))) {
+    long line = 1;
+    try (InputStream bytes = zip.getInputStream(entry.get());
+        Reader in = new InputStreamReader(bytes, StandardCharsets.UTF_8.newDecoder());
+        CSVParser csv = FORMAT.parse(new Bounded(withoutMark(in), file))) {
       for (CSVRecord r : csv) {
-        each.accept(new Row(r, csv.getCurrentLineNumber()));
+        each.accept(new Row(r, line + 1));
+        line = csv.getCurrentLineNumber();
       }
-    } catch (UncheckedIOException e) {
-      throw e.getCause();
+      return Optional.of(csv.getHeaderNames().size());
+    } catch (UncheckedIOException | IOException | IllegalArgumentException e) {
+      throw unreadable(file, e instanceof UncheckedIOException u ? u.getCause() : e);
     }
-    return true;
+  }
+
+  private static RosterException unreadable(String file, Exception e) throws IOException {
+    if (e instanceof TooLarge t) {
+      return new RosterException(t.getMessage(), "Export the bundle again.");
+    }
+    return e instanceof CharacterCodingException
+        ? new RosterException(file + " is not in UTF-8.", "Export the bundle as UTF-8.")
+        : new RosterException(
+            file + " is not well-formed CSV: " + e.getMessage(),
+            "Check the quotation marks near that place, or export it again.");
   }
 
   private static Reader withoutMark(Reader in) throws IOException {
-    java.io.PushbackReader back = new java.io.PushbackReader(in, 1);
+    PushbackReader back = new PushbackReader(in, 1);
     int first = back.read();
     if (first >= 0 && first != 0xFEFF) {
       back.unread(first);
@@ -87,7 +138,51 @@ final class CsvBundle implements Closeable {
     zip.close();
   }
 
-  /** A row by column names. */
+  private static final class TooLarge extends IOException {
+    TooLarge(String problem) {
+      super(problem);
+    }
+  }
+
+  /** Neither endless rows nor endless files. */
+  private static final class Bounded extends FilterReader {
+    private final String file;
+    private long all;
+    private int row;
+
+    Bounded(Reader in, String file) {
+      super(in);
+      this.file = file;
+    }
+
+    @Override
+    public int read() throws IOException {
+      char[] one = new char[1];
+      return read(one, 0, 1) < 0 ? -1 : one[0];
+    }
+
+    @Override
+    public int read(char[] c, int off, int len) throws IOException {
+      int n = in.read(c, off, len);
+      for (int i = off; i < off + n; i++) {
+        row = c[i] == '\n' ? 0 : row + 1;
+        if (row > LONGEST_ROW) {
+          throw new TooLarge(file + " has a row of more than a million characters.");
+        }
+      }
+      all += Math.max(0, n);
+      if (all > MOST) {
+        throw new TooLarge(file + " is larger than 2 GB.");
+      }
+      return n;
+    }
+  }
+
+  /**
+   * A row by column names.
+   *
+   * @param line where it begins; the header is line 1
+   */
   record Row(CSVRecord record, long line) {
     String text(String column) {
       return record.isMapped(column) && record.isSet(column) ? record.get(column) : "";

@@ -7,112 +7,158 @@ import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
-import org.zephyrmist.core.roster.Roster.Remark;
+import org.zephyrmist.core.roster.CsvBundle.Mode;
+import org.zephyrmist.core.roster.Roster.Known;
 
 /** Reads a bundle (OneRoster 1.1 CSV tables; 1.2 CSV Binding), a ZIP of CSV files. */
 public final class RosterReader {
   private final CsvBundle bundle;
-  private final List<Remark> remarks = new ArrayList<>();
+  private final Known known;
+  private final Map<String, Mode> modes;
+  private final Remarks remarks = new Remarks();
 
-  private RosterReader(CsvBundle bundle) {
+  private RosterReader(CsvBundle bundle, Known known) throws RosterException, IOException {
     this.bundle = bundle;
+    this.known = known;
+    this.modes = bundle.modes();
   }
 
   /**
-   * @throws RosterException if it is not a ZIP of CSV files, or classes.csv or courses.csv is
-   *     absent
+   * @param known what rows of a bundle of changes may refer to besides the bundle itself
+   * @throws RosterException if it is not a ZIP of CSV files in UTF-8, or a file that is listed in
+   *     full is absent
    */
-  public static Roster read(Path zip) throws RosterException, IOException {
+  public static Roster read(Path zip, Known known) throws RosterException, IOException {
     try (CsvBundle bundle = CsvBundle.open(zip)) {
-      return new RosterReader(bundle).read();
+      return new RosterReader(bundle, known).read();
     }
   }
 
   private Roster read() throws RosterException, IOException {
-    List<Roster.Org> orgs = table("orgs.csv", true, RosterReader::org);
-    List<Roster.Term> terms = table("academicSessions.csv", true, this::term);
-    List<Roster.Course> courses = table("courses.csv", true, RosterReader::course);
-    List<Roster.Section> sections = table("classes.csv", true, RosterReader::section);
-    List<Roster.Person> people = table("users.csv", false, RosterReader::person);
-    List<Roster.Enrollment> enrollments = table("enrollments.csv", false, RosterReader::enrollment);
-    Set<String> courseIds = ids(courses, Roster.Course::id);
-    Set<String> schoolIds = ids(orgs, Roster.Org::id);
-    List<Roster.Section> known = new ArrayList<>();
-    for (Roster.Section s : sections) {
-      if (!courseIds.contains(s.course())) {
-        unknown("classes.csv", s.id(), "course " + s.course());
-      } else if (!schoolIds.contains(s.school())) {
-        unknown("classes.csv", s.id(), "school " + s.school());
-      } else {
-        known.add(s);
-      }
-    }
-    Set<String> sectionIds = ids(known, Roster.Section::id);
-    Set<String> personIds = ids(people, Roster.Person::id);
-    List<Roster.Enrollment> tied = new ArrayList<>();
-    for (Roster.Enrollment e : enrollments) {
-      if (!sectionIds.contains(e.section())) {
-        unknown("enrollments.csv", e.person(), "class " + e.section());
-      } else if (!personIds.contains(e.person())) {
-        unknown("enrollments.csv", e.person(), "user " + e.person());
-      } else {
-        tied.add(e);
-      }
-    }
-    return new Roster(orgs, terms, courses, known, people, tied, List.copyOf(remarks));
+    Table<Roster.Org> orgs = table("orgs.csv", true, RosterReader::org);
+    Table<Roster.Term> terms = table("academicSessions.csv", true, RosterReader::term);
+    Table<Roster.Course> courses = table("courses.csv", true, RosterReader::course);
+    Table<ClassRow> classes = table("classes.csv", true, RosterReader::classRow);
+    Table<Roster.Person> people = table("users.csv", false, RosterReader::person);
+    Table<Roster.Enrollment> enrollments =
+        table("enrollments.csv", false, RosterReader::enrollment);
+    deletedButKept("orgs.csv", orgs);
+    deletedButKept("academicSessions.csv", terms);
+    deletedButKept("courses.csv", courses);
+    deletedButKept("users.csv", people);
+    Set<String> orgIds = with(known.orgs(), orgs.ids(Roster.Org::id));
+    Set<String> termIds = with(known.terms(), terms.ids(Roster.Term::id));
+    Set<String> courseIds = with(known.courses(), courses.ids(Roster.Course::id));
+    List<Roster.Section> sections = sections(classes, courseIds, orgIds, termIds);
+    Set<String> sectionIds = new HashSet<>(classes.delta() ? known.sections() : Set.of());
+    sections.forEach(s -> sectionIds.add(s.id()));
+    Set<String> gone = new HashSet<>();
+    classes.deleted().forEach(l -> gone.add(l.row().section().id()));
+    return new Roster(
+        orgs.rows(),
+        terms.rows(),
+        courses.rows(),
+        sections,
+        people.rows(),
+        tied(enrollments, sectionIds, people.ids(Roster.Person::id)),
+        new Roster.Gone(
+            modes.getOrDefault("classes.csv", Mode.BULK) == Mode.BULK,
+            gone,
+            enrollments.deleted().stream().map(Table.Line::row).toList()),
+        remarks.list());
   }
 
-  private void unknown(String file, String row, String what) {
-    remarks.add(
-        new Remark(
-            file,
-            0,
-            "Row " + row + " names " + what + ", which the bundle does not hold.",
-            "The row was left out; export the bundle again with that record in it."));
+  private <T> Table<T> table(String file, boolean required, Function<CsvBundle.Row, T> read)
+      throws RosterException, IOException {
+    Mode mode = modes.getOrDefault(file, Mode.BULK);
+    return Table.read(bundle, file, mode, required, remarks, read);
   }
 
-  private static <T> Set<String> ids(List<T> rows, Function<T, String> id) {
-    Set<String> all = new HashSet<>();
-    rows.forEach(r -> all.add(id.apply(r)));
+  private static Set<String> with(Set<String> known, Set<String> here) {
+    Set<String> all = new HashSet<>(known);
+    all.addAll(here);
     return all;
   }
 
-  /** Reads the rows of one file; a row that cannot be read is remarked and left out. */
-  private <T> List<T> table(String file, boolean required, Function<CsvBundle.Row, T> read)
-      throws RosterException, IOException {
-    List<T> rows = new ArrayList<>();
-    Set<String> seen = new HashSet<>();
-    boolean present =
-        bundle.rows(
-            file,
-            row -> {
-              try {
-                if (row.text("status").equalsIgnoreCase("tobedeleted")) {
-                  return;
-                }
-                String id = row.required("sourcedId");
-                if (!seen.add(id)) {
-                  throw new CsvBundle.BadRow("sourcedId " + id + " stands here twice.");
-                }
-                rows.add(read.apply(row));
-              } catch (CsvBundle.BadRow e) {
-                remarks.add(
-                    new Remark(
-                        file,
-                        row.line(),
-                        e.getMessage(),
-                        "The row was left out; mend it and take the bundle in again."));
-              }
-            });
-    if (!present && required) {
-      throw new RosterException(
-          "The bundle has no " + file + ".",
-          "Export orgs, academicSessions, courses and classes too.");
+  /** Only sections and enrollments go; the rest may still stand behind sections of the past. */
+  private <T> void deletedButKept(String file, Table<T> table) {
+    for (Table.Line<T> l : table.deleted()) {
+      remarks.add(
+          file, l.at(), "The row is to be deleted.", "It was left out; what is here of it stays.");
     }
-    return rows;
+  }
+
+  /**
+   * A class as it stands in its file.
+   *
+   * @param terms the sessions it names
+   */
+  private record ClassRow(Roster.Section section, List<String> terms) {}
+
+  private List<Roster.Section> sections(
+      Table<ClassRow> classes, Set<String> courses, Set<String> orgs, Set<String> terms) {
+    List<Roster.Section> all = new ArrayList<>();
+    for (Table.Line<ClassRow> l : classes.lines()) {
+      Roster.Section s = l.row().section();
+      if (!courses.contains(s.course())) {
+        unknown("classes.csv", l.at(), "course " + s.course());
+      } else if (!orgs.contains(s.school())) {
+        unknown("classes.csv", l.at(), "school " + s.school());
+      } else {
+        all.add(s.in(term(l, terms)));
+      }
+    }
+    return List.copyOf(all);
+  }
+
+  /** A class may meet in several sessions; it is shown in the first that is known. */
+  private Optional<String> term(Table.Line<ClassRow> l, Set<String> terms) {
+    List<String> named = l.row().terms();
+    Optional<String> first = named.stream().filter(terms::contains).findFirst();
+    if (first.isEmpty()) {
+      remarks.add(
+          "classes.csv",
+          l.at(),
+          named.isEmpty()
+              ? "The class names no academic session."
+              : "The class names academic session " + named.get(0) + ", which nothing explains.",
+          "It was taken in without a term; name one in termSourcedIds and take it in again.");
+    } else if (named.size() > 1) {
+      remarks.add(
+          "classes.csv",
+          l.at(),
+          "The class names " + named.size() + " academic sessions.",
+          "It was put into " + first.get() + ".");
+    }
+    return first;
+  }
+
+  private List<Roster.Enrollment> tied(
+      Table<Roster.Enrollment> enrollments, Set<String> sections, Set<String> people) {
+    List<Roster.Enrollment> all = new ArrayList<>();
+    for (Table.Line<Roster.Enrollment> l : enrollments.lines()) {
+      Roster.Enrollment e = l.row();
+      if (!sections.contains(e.section())) {
+        unknown("enrollments.csv", l.at(), "class " + e.section());
+      } else if (!enrollments.delta() && !people.contains(e.person())) {
+        unknown("enrollments.csv", l.at(), "user " + e.person());
+      } else {
+        all.add(e);
+      }
+    }
+    return List.copyOf(all);
+  }
+
+  private void unknown(String file, long line, String what) {
+    remarks.add(
+        file,
+        line,
+        "The row names " + what + ", which the bundle does not hold.",
+        "The row was left out; export the bundle again with that record in it.");
   }
 
   private static Roster.Org org(CsvBundle.Row r) {
@@ -120,7 +166,7 @@ public final class RosterReader {
         r.required("sourcedId"), r.required("name"), r.required("type"), r.text("identifier"));
   }
 
-  private Roster.Term term(CsvBundle.Row r) {
+  private static Roster.Term term(CsvBundle.Row r) {
     LocalDate first = date(r, "startDate");
     LocalDate last = date(r, "endDate");
     if (last.isBefore(first)) {
@@ -137,19 +183,21 @@ public final class RosterReader {
         r.text("orgSourcedId"));
   }
 
-  private static Roster.Section section(CsvBundle.Row r) {
-    Optional<String> term =
+  private static ClassRow classRow(CsvBundle.Row r) {
+    List<String> terms =
         List.of(r.text("termSourcedIds").split(",")).stream()
             .map(String::strip)
             .filter(t -> !t.isEmpty())
-            .findFirst();
-    return new Roster.Section(
-        r.required("sourcedId"),
-        r.required("title"),
-        r.first("classCode", "sourcedId"),
-        r.required("courseSourcedId"),
-        r.required("schoolSourcedId"),
-        term);
+            .toList();
+    return new ClassRow(
+        new Roster.Section(
+            r.required("sourcedId"),
+            r.required("title"),
+            r.first("classCode", "sourcedId"),
+            r.required("courseSourcedId"),
+            r.required("schoolSourcedId"),
+            Optional.empty()),
+        terms);
   }
 
   private static Roster.Person person(CsvBundle.Row r) {

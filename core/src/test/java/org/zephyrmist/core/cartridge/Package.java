@@ -47,6 +47,15 @@ final class Package {
     return this;
   }
 
+  Package with(String name, byte[] bytes) {
+    entries.put(name, bytes);
+    return this;
+  }
+
+  byte[] bytes(String name) {
+    return entries.get(name);
+  }
+
   Path write(Path folder) throws IOException {
     Path file = Files.createTempFile(folder, "package", ".zip");
     try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(file))) {
@@ -63,13 +72,16 @@ final class Package {
   static final class Memory implements Intake {
     final List<Item> items = new java.util.ArrayList<>();
     final Map<String, byte[]> files = new HashMap<>();
+    final List<String> paths = new java.util.ArrayList<>();
 
     @Override
-    public FileRef file(String name, String mediaType, InputStream in) throws IOException {
+    public FileRef file(String path, String name, String mediaType, InputStream in)
+        throws IOException {
       byte[] all = in.readAllBytes();
       MessageDigest digest = Fingerprint.sha256();
       String sha = Fingerprint.of(digest.digest(all)).hex();
       files.put(sha, all);
+      paths.add(path);
       return new FileRef(sha, name, mediaType, all.length);
     }
 

@@ -9,14 +9,20 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class RosterReaderTest {
   @TempDir Path folder;
   private final Map<String, String> files = new LinkedHashMap<>();
+  private boolean latin;
+  private Roster.Known known = Roster.Known.NOTHING;
 
   RosterReaderTest() {
     files.put(
@@ -42,11 +48,12 @@ class RosterReaderTest {
     try (ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(zip))) {
       for (Map.Entry<String, String> f : files.entrySet()) {
         out.putNextEntry(new ZipEntry(f.getKey()));
-        out.write(f.getValue().getBytes(StandardCharsets.UTF_8));
+        out.write(
+            f.getValue().getBytes(latin ? StandardCharsets.ISO_8859_1 : StandardCharsets.UTF_8));
         out.closeEntry();
       }
     }
-    return RosterReader.read(zip);
+    return RosterReader.read(zip, known);
   }
 
   @Test
@@ -110,5 +117,104 @@ class RosterReaderTest {
     assertThatThrownBy(this::read)
         .isInstanceOf(RosterException.class)
         .hasMessageContaining("classes.csv");
+  }
+
+  private static Set<String> problems(Roster r) {
+    return r.remarks().stream()
+        .map(m -> m.file() + " " + m.line() + ": " + m.problem())
+        .collect(Collectors.toSet());
+  }
+
+  @Test
+  void everyRowThatCannotBeTakenIsReportedWithItsLineAndTheGoodOnesAreTaken() throws Exception {
+    files.merge(
+        "classes.csv",
+        "c2,\"Two\nlines\",110-02,lgt110,north,au26\n"
+            + "c3,No term,110-03,lgt110,north,\n"
+            + "c4,Odd term,110-04,lgt110,north,xx99\n"
+            + "c5,Two terms,110-05,lgt110,north,\"au26,sp27\"\n"
+            + "c6,No school,110-06,lgt110,nowhere,au26\n"
+            + ",No id,110-07,lgt110,north,au26\n"
+            + "c8,Short row\n",
+        String::concat);
+    Roster r = read();
+    assertThat(r.sections())
+        .extracting(Roster.Section::id)
+        .containsExactly("c1", "c2", "c3", "c4", "c5");
+    assertThat(problems(r))
+        .containsExactlyInAnyOrder(
+            "classes.csv 5: The class names no academic session.",
+            "classes.csv 6: The class names academic session xx99, which nothing explains.",
+            "classes.csv 7: The class names 2 academic sessions.",
+            "classes.csv 8: The row names school nowhere, which the bundle does not hold.",
+            "classes.csv 9: sourcedId is empty or missing.",
+            "classes.csv 10: courseSourcedId is empty or missing.");
+  }
+
+  private void delta(String classes) {
+    files.keySet().removeIf(f -> !f.equals("users.csv"));
+    files.put(
+        "manifest.csv",
+        "propertyName,value\nmanifest.version,1.0\nfile.orgs,absent\nfile.academicSessions,absent\n"
+            + "file.courses,absent\nfile.classes,delta\nfile.users,bulk\nfile.enrollments,delta\n");
+    files.put(
+        "classes.csv",
+        "sourcedId,status,dateLastModified,title,classCode,courseSourcedId,schoolSourcedId,"
+            + "termSourcedIds\n"
+            + classes);
+    files.put(
+        "enrollments.csv",
+        "sourcedId,status,classSourcedId,userSourcedId,role\n"
+            + "e8,active,c7,u1,teacher\ne1,tobedeleted,c1,u1,teacher\n");
+    known = new Roster.Known(Set.of("north"), Set.of("au26"), Set.of("lgt110"), Set.of("c1", "c7"));
+  }
+
+  @Test
+  void aBundleOfChangesRefersToWhatIsHereAndSaysWhatGoes() throws Exception {
+    delta(
+        "c9,active,2026-09-01,New,110-09,lgt110,north,au26\n"
+            + "c1,tobedeleted,2026-09-01,Old,110-01,lgt110,north,au26\n");
+    Roster r = read();
+    assertThat(r.remarks()).isEmpty();
+    assertThat(r.sections()).extracting(Roster.Section::id).containsExactly("c9");
+    assertThat(r.gone().allElse()).isFalse();
+    assertThat(r.gone().sections()).containsExactly("c1");
+    assertThat(r.gone().enrollments())
+        .containsExactly(new Roster.Enrollment("c1", "u1", "teacher"));
+    assertThat(r.enrollments()).containsExactly(new Roster.Enrollment("c7", "u1", "teacher"));
+  }
+
+  @Test
+  void aBundleInFullMeansThatWhatItLacksIsGone() throws Exception {
+    assertThat(read().gone().allElse()).isTrue();
+  }
+
+  @Test
+  void filesThatAreNotUtf8AreRefused() throws Exception {
+    files.put("orgs.csv", "sourcedId,name,type\nnorth,Gr\u00f6\u00dfe,school\n");
+    latin = true;
+    assertThatThrownBy(this::read)
+        .isInstanceOf(RosterException.class)
+        .hasMessageContaining("orgs.csv is not in UTF-8");
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {"c2,\"open,110-02,lgt110,north,au26\n", "c2,\"a\"b,1,lgt110,north,au26\n"})
+  void quotationMarksThatDoNotMatchAreRefusedWithTheFile(String row) {
+    files.merge("classes.csv", row, String::concat);
+    assertThatThrownBy(this::read)
+        .isInstanceOf(RosterException.class)
+        .hasMessageContaining("classes.csv is not well-formed");
+  }
+
+  @Test
+  void anEndlessRowIsRefusedAndManyBadRowsAreCounted() throws Exception {
+    files.put("users.csv", "sourcedId,givenName\n" + "u,x\n".repeat(5_000));
+    assertThat(read().remarks()).hasSize(1_001);
+    files.put("users.csv", "sourcedId\n" + "x".repeat(3 << 20));
+    assertThatThrownBy(this::read)
+        .isInstanceOf(RosterException.class)
+        .hasMessageContaining("million characters");
   }
 }

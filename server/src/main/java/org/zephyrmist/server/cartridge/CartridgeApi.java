@@ -2,7 +2,9 @@ package org.zephyrmist.server.cartridge;
 
 import static org.zephyrmist.server.db.Tables.CARTRIDGE;
 import static org.zephyrmist.server.db.Tables.EDITION;
+import static org.zephyrmist.server.db.Tables.FILE;
 import static org.zephyrmist.server.db.Tables.INTAKE;
+import static org.zephyrmist.server.db.Tables.PACKAGE_FILE;
 import static org.zephyrmist.server.db.Tables.PERSON;
 
 import jakarta.servlet.http.HttpServletRequest;
@@ -24,6 +26,8 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.zephyrmist.core.cartridge.ReadingReport;
+import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.server.content.FileApi;
 import org.zephyrmist.server.content.ItemView;
 import org.zephyrmist.server.content.Previews;
 import org.zephyrmist.server.content.Trees;
@@ -144,6 +148,35 @@ class CartridgeApi {
                     r.get(PERSON.NAME),
                     r.get(EDITION.TAKEN_AT),
                     json.readValue(r.get(EDITION.REPORT).data(), ReadingReport.class)));
+  }
+
+  /**
+   * A file of the package.
+   *
+   * @param address where it can be fetched
+   */
+  record PackageFile(
+      @NotNull String path, long size, @NotNull String mediaType, @NotNull String address) {}
+
+  /** Files of the package in the order of their paths, those after a path; 500 at the most. */
+  @GetMapping("/editions/{id}/files")
+  List<PackageFile> files(@PathVariable UUID id, @RequestParam(defaultValue = "") String after) {
+    return db.select(PACKAGE_FILE.PATH, FILE.SHA256, FILE.SIZE, FILE.MEDIA_TYPE)
+        .from(PACKAGE_FILE)
+        .join(FILE)
+        .on(FILE.SHA256.eq(PACKAGE_FILE.SHA256))
+        .where(PACKAGE_FILE.TREE_ID.eq(tree(id)))
+        .and(PACKAGE_FILE.PATH.gt(after))
+        .orderBy(PACKAGE_FILE.PATH)
+        .limit(500)
+        .fetch(
+            r ->
+                new PackageFile(
+                    r.get(PACKAGE_FILE.PATH),
+                    r.get(FILE.SIZE),
+                    r.get(FILE.MEDIA_TYPE),
+                    FileApi.address(
+                        Fingerprint.of(r.get(FILE.SHA256)).hex(), r.get(PACKAGE_FILE.PATH))));
   }
 
   @GetMapping("/editions/{id}/outline")

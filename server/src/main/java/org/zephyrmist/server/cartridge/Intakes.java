@@ -7,6 +7,7 @@ import static org.zephyrmist.server.db.Tables.INTAKE;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.DigestInputStream;
@@ -26,6 +27,7 @@ import org.jooq.DSLContext;
 import org.jooq.JSONB;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.zephyrmist.core.cartridge.CartridgeException;
@@ -37,13 +39,14 @@ import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.SignedIn;
-import org.zephyrmist.server.web.Refusal;
+import org.zephyrmist.server.web.Uploads;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Takes packages in: first the file, then its reading in the background, all or nothing. */
 @Component
 public class Intakes {
   private static final Logger LOG = LoggerFactory.getLogger(Intakes.class);
+  private static final int DEADLOCKS = 5;
   private final ExecutorService readers = Executors.newFixedThreadPool(2);
   private final ScheduledExecutorService pulse = Executors.newSingleThreadScheduledExecutor();
   private final Set<UUID> reading = ConcurrentHashMap.newKeySet();
@@ -105,7 +108,19 @@ public class Intakes {
   public UUID begin(String fileName, InputStream in, SignedIn who) throws IOException {
     Path file = Files.createTempFile("zephyrmist", ".package");
     MessageDigest digest = Fingerprint.sha256();
-    long size = receive(new DigestInputStream(in, digest), file);
+    long size;
+    try {
+      size =
+          Uploads.receive(
+              new DigestInputStream(in, digest),
+              file,
+              settings.uploadMostBytes(),
+              "package",
+              "Split the package, or raise the limit upload-most-bytes.");
+    } catch (IOException | RuntimeException e) {
+      Files.delete(file);
+      throw e;
+    }
     UUID id = UUID.randomUUID();
     db.insertInto(INTAKE)
         .set(INTAKE.ID, id)
@@ -122,53 +137,21 @@ public class Intakes {
     return id;
   }
 
-  private long receive(InputStream in, Path file) throws IOException {
-    long size = 0;
-    try (var out = Files.newOutputStream(file)) {
-      byte[] buffer = new byte[1 << 16];
-      for (int n; (n = in.read(buffer)) > 0; ) {
-        size += n;
-        if (size > settings.uploadMostBytes()) {
-          Files.delete(file);
-          throw Refusal.bad(
-              "The file is larger than " + settings.uploadMostBytes() / (1 << 20) + " MB.",
-              "Split the package, or raise the limit upload-most-bytes.");
-        }
-        out.write(buffer, 0, n);
-      }
-    }
-    return size;
-  }
-
   private void read(UUID id, String name, Path file, byte[] sha256, long size, SignedIn who) {
     try {
-      Optional<UUID> known = edition(sha256);
-      UUID edition =
-          known.isPresent()
-              ? known.get()
-              : transaction.execute(t -> keep(id, name, file, sha256, size, who));
+      Kept kept = keepInTurn(id, name, file, sha256, size, who);
       db.update(INTAKE)
           .set(INTAKE.STATE, "DONE")
-          .set(INTAKE.EDITION_ID, edition)
-          .set(INTAKE.KNOWN_ALREADY, known.isPresent())
+          .set(INTAKE.EDITION_ID, kept.edition())
+          .set(INTAKE.KNOWN_ALREADY, kept.knownAlready())
           .where(INTAKE.ID.eq(id))
           .execute();
     } catch (Unreadable e) {
       CartridgeException c = e.cause;
       refuse(id, c.getMessage(), c.place(), c.remedy());
     } catch (RuntimeException e) {
-      Optional<UUID> known = edition(sha256);
-      if (known.isPresent()) { // somebody else took the same file in at the same time
-        db.update(INTAKE)
-            .set(INTAKE.STATE, "DONE")
-            .set(INTAKE.EDITION_ID, known.get())
-            .set(INTAKE.KNOWN_ALREADY, true)
-            .where(INTAKE.ID.eq(id))
-            .execute();
-      } else {
-        LOG.error("Reading {} failed", name, e);
-        refuse(id, "Reading stopped: " + e.getMessage(), "", "Nothing was kept; take it in again.");
-      }
+      LOG.error("Reading {} failed", name, e);
+      refuse(id, "Reading stopped: " + e.getMessage(), "", "Nothing was kept; take it in again.");
     } finally {
       reading.remove(id);
       try {
@@ -177,6 +160,33 @@ public class Intakes {
         LOG.warn("A temporary file stays behind: {}", file, e);
       }
     }
+  }
+
+  private record Kept(UUID edition, boolean knownAlready) {}
+
+  /**
+   * Two packages that share files may wait for each other; the database then ends one of them,
+   * which reads again.
+   */
+  private Kept keepInTurn(UUID id, String name, Path file, byte[] sha256, long size, SignedIn who) {
+    for (int again = 0; ; again++) {
+      try {
+        return transaction.execute(t -> keepOnce(id, name, file, sha256, size, who));
+      } catch (PessimisticLockingFailureException e) {
+        if (again == DEADLOCKS) {
+          throw e;
+        }
+        LOG.info("{} met another intake and is read again", name);
+      }
+    }
+  }
+
+  /** Of several who take the same file in, one reads it; the others wait and are told. */
+  private Kept keepOnce(UUID id, String name, Path file, byte[] sha256, long size, SignedIn who) {
+    db.query("select pg_advisory_xact_lock(?)", ByteBuffer.wrap(sha256).getLong()).execute();
+    return edition(sha256)
+        .map(e -> new Kept(e, true))
+        .orElseGet(() -> new Kept(keep(id, name, file, sha256, size, who), false));
   }
 
   private void refuse(UUID id, String problem, String place, String remedy) {

@@ -8,6 +8,7 @@ import java.util.UUID;
 import org.zephyrmist.core.cartridge.Intake;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Item;
+import org.zephyrmist.server.content.FileIntake;
 import org.zephyrmist.server.content.Files;
 import org.zephyrmist.server.content.Trees;
 
@@ -20,31 +21,35 @@ final class TreeIntake implements Intake {
   private static final int BATCH = 200;
   private final UUID tree;
   private final Trees trees;
-  private final Files files;
+  private final FileIntake files;
   private final Progress progress;
   private final List<Item> batch = new ArrayList<>();
 
   TreeIntake(UUID tree, Trees trees, Files files, Progress progress) {
     this.tree = tree;
     this.trees = trees;
-    this.files = files;
+    this.files = files.intake(tree);
     this.progress = progress;
   }
 
   @Override
-  public FileRef file(String name, String mediaType, InputStream in) throws IOException {
-    return files.keep(name, mediaType, in);
+  public FileRef file(String path, String name, String mediaType, InputStream in)
+      throws IOException {
+    return files.keep(path, name, mediaType, in);
   }
 
   @Override
   public void item(Item item) {
     batch.add(item);
     if (batch.size() == BATCH) {
-      flush();
+      trees.put(tree, batch);
+      batch.clear();
     }
   }
 
+  /** Writes what waits. */
   void flush() {
+    files.flush();
     trees.put(tree, batch);
     batch.clear();
   }

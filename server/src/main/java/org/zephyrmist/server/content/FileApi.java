@@ -1,5 +1,6 @@
 package org.zephyrmist.server.content;
 
+import java.nio.charset.StandardCharsets;
 import java.util.Set;
 import org.springframework.core.io.InputStreamResource;
 import org.springframework.http.ContentDisposition;
@@ -10,12 +11,13 @@ import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.util.UriUtils;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.server.web.Refusal;
 
 /** Files by fingerprint. Only plain pictures, sound and film are shown; the rest is downloaded. */
 @RestController
-class FileApi {
+public class FileApi {
   private static final Set<String> SHOWN =
       Set.of(
           "image/png",
@@ -29,6 +31,12 @@ class FileApi {
 
   FileApi(Files files) {
     this.files = files;
+  }
+
+  /** Where a file can be fetched under the last part of its path. */
+  public static String address(String sha256, String path) {
+    String name = path.substring(path.lastIndexOf('/') + 1);
+    return "/api/files/" + sha256 + "/" + UriUtils.encodePathSegment(name, StandardCharsets.UTF_8);
   }
 
   @GetMapping("/api/files/{sha256}/{name}")
@@ -48,7 +56,7 @@ class FileApi {
         .header(
             HttpHeaders.CONTENT_DISPOSITION,
             (shown ? ContentDisposition.inline() : ContentDisposition.attachment())
-                .filename(name, java.nio.charset.StandardCharsets.UTF_8)
+                .filename(name, StandardCharsets.UTF_8)
                 .build()
                 .toString())
         .body(new InputStreamResource(files.open(sha256)));

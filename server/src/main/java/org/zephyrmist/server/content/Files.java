@@ -3,83 +3,25 @@ package org.zephyrmist.server.content;
 import static org.zephyrmist.server.db.Tables.FILE;
 import static org.zephyrmist.server.db.Tables.FILE_CHUNK;
 
-import java.io.IOException;
 import java.io.InputStream;
-import java.io.OutputStream;
-import java.nio.file.Path;
-import java.security.DigestOutputStream;
-import java.security.MessageDigest;
-import java.util.ArrayList;
-import java.util.Arrays;
-import java.util.List;
+import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Fingerprint;
-import org.zephyrmist.server.db.tables.records.FileChunkRecord;
 
 /** Files in chunks of 256 KiB, once each by SHA-256, read and written as streams. */
 @Component
 public class Files {
-  private static final int CHUNK = 262_144;
-  private static final int IN_MEMORY = 8 * CHUNK;
   private final DSLContext db;
 
   Files(DSLContext db) {
     this.db = db;
   }
 
-  /**
-   * Keeps a file. Small ones are read into memory, large ones through a temporary file, because the
-   * fingerprint is known only at the end.
-   */
-  public FileRef keep(String name, String mediaType, InputStream in) throws IOException {
-    byte[] head = in.readNBytes(IN_MEMORY);
-    if (head.length < IN_MEMORY) {
-      Fingerprint f = Fingerprint.of(Fingerprint.sha256().digest(head));
-      if (isNew(f, head.length, mediaType)) {
-        chunks(f, new java.io.ByteArrayInputStream(head));
-      }
-      return new FileRef(f.hex(), name, mediaType, head.length);
-    }
-    Path spool = java.nio.file.Files.createTempFile("zephyrmist", ".part");
-    try {
-      MessageDigest digest = Fingerprint.sha256();
-      try (OutputStream out =
-          new DigestOutputStream(java.nio.file.Files.newOutputStream(spool), digest)) {
-        out.write(head);
-        in.transferTo(out);
-      }
-      long size = java.nio.file.Files.size(spool);
-      Fingerprint f = Fingerprint.of(digest.digest());
-      if (isNew(f, size, mediaType)) {
-        try (InputStream again = java.nio.file.Files.newInputStream(spool)) {
-          chunks(f, again);
-        }
-      }
-      return new FileRef(f.hex(), name, mediaType, size);
-    } finally {
-      java.nio.file.Files.delete(spool);
-    }
-  }
-
-  private boolean isNew(Fingerprint f, long size, String mediaType) {
-    return db.insertInto(FILE).values(f.bytes(), size, mediaType).onConflictDoNothing().execute()
-        > 0;
-  }
-
-  private void chunks(Fingerprint f, InputStream in) throws IOException {
-    byte[] buffer = new byte[CHUNK];
-    List<FileChunkRecord> batch = new ArrayList<>();
-    int n = 0;
-    for (int read; (read = in.readNBytes(buffer, 0, CHUNK)) > 0; n++) {
-      batch.add(new FileChunkRecord(f.bytes(), n, Arrays.copyOf(buffer, read)));
-      if (batch.size() == 16) {
-        db.batchInsert(batch).execute();
-        batch.clear();
-      }
-    }
-    db.batchInsert(batch).execute();
+  /** Keeps the files of a package that becomes this tree. */
+  public FileIntake intake(UUID tree) {
+    return new FileIntake(db, tree);
   }
 
   public boolean has(String sha256) {

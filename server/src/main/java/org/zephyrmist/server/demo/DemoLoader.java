@@ -18,6 +18,7 @@ import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.core.roster.Roster;
 import org.zephyrmist.core.roster.RosterException;
 import org.zephyrmist.core.roster.RosterReader;
 import org.zephyrmist.server.Settings;
@@ -127,7 +128,7 @@ class DemoLoader implements ApplicationRunner {
   private void take(byte[] bundle) throws IOException, RosterException {
     Path file = Files.createTempFile("zephyrmist", ".roster");
     Files.write(file, bundle);
-    roster.take(RosterReader.read(file));
+    roster.take(RosterReader.read(file, Roster.Known.NOTHING));
     Files.delete(file);
   }
 

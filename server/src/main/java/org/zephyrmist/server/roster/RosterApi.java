@@ -26,6 +26,7 @@ import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.platform.Platforms;
 import org.zephyrmist.server.web.Refusal;
+import org.zephyrmist.server.web.Uploads;
 
 /** Sections and people from OneRoster. */
 @RestController
@@ -72,14 +73,8 @@ class RosterApi {
       throws IOException {
     Path file = Files.createTempFile("zephyrmist", ".roster");
     try {
-      if (request.getContentLengthLong() > MOST) {
-        throw Refusal.bad("The bundle is larger than 200 MB.", "Send it term by term.");
-      }
-      try (var in = request.getInputStream();
-          var out = Files.newOutputStream(file)) {
-        in.transferTo(out);
-      }
-      Roster roster = RosterReader.read(file);
+      Uploads.receive(request.getInputStream(), file, MOST, "bundle", "Send it term by term.");
+      Roster roster = RosterReader.read(file, intake.known());
       RosterIntake.Report report = intake.take(roster);
       programs.reachAllIfNone(who);
       platforms.tieAll();

@@ -1,0 +1,243 @@
+package org.zephyrmist.core.cartridge;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.catchThrowableOfType;
+
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.Random;
+import java.util.zip.Deflater;
+import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
+import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Packages that are damaged or made to do harm: refused with place and remedy, in bounded time. */
+class HostilePackagesTest {
+  private static final String ITEM =
+      "<item identifier=\"i\" identifierref=\"r\"><title>Talk</title></item>";
+  private static final String TALK =
+      "<resource identifier=\"r\" type=\"imsdt_xmlv1p2\"><file href=\"talk.xml\"/></resource>";
+  @TempDir Path folder;
+  private final Package.Memory memory = new Package.Memory();
+
+  private CartridgeException refused(Path file) {
+    Instant start = Instant.now();
+    CartridgeException e =
+        catchThrowableOfType(
+            CartridgeException.class, () -> CartridgeReader.read(file, Limits.DEFAULT, memory));
+    assertThat(e).isNotNull();
+    assertThat(e.getMessage()).isNotBlank();
+    assertThat(e.remedy()).isNotBlank();
+    assertThat(memory.items).isEmpty();
+    assertThat(Duration.between(start, Instant.now())).isLessThan(Duration.ofSeconds(20));
+    return e;
+  }
+
+  private CartridgeException refused(Package p) throws IOException {
+    return refused(p.write(folder));
+  }
+
+  private static Package talk(String xml) {
+    return Package.cc12(ITEM, TALK).with("talk.xml", xml);
+  }
+
+  private static String flood() {
+    StringBuilder dtd = new StringBuilder("<!DOCTYPE t [<!ENTITY a0 \"ha\">");
+    for (int i = 1; i < 30; i++) {
+      dtd.append("<!ENTITY a").append(i).append(" \"");
+      dtd.append(("&a" + (i - 1) + ";").repeat(10)).append("\">");
+    }
+    return dtd + "]><topic><title>&a29;</title><text>x</text></topic>";
+  }
+
+  @Test
+  void entityFloodsInTheManifestAndInAnyOtherXmlAreRefusedUnread() throws Exception {
+    assertThat(refused(Package.of(flood())).place()).startsWith("imsmanifest.xml, line 1");
+    assertThat(refused(talk(flood())).place()).startsWith("talk.xml, line 1");
+  }
+
+  @Test
+  void anEntityThatReadsAFileIsRefusedUnreadInAnyXml() throws Exception {
+    String xml = "<!DOCTYPE t [<!ENTITY f SYSTEM \"file:///etc/hostname\">]><topic>&f;</topic>";
+    assertThat(refused(talk(xml))).hasMessageContaining("document type");
+  }
+
+  @Test
+  void anArchiveCutOffAnywhereIsRefused() throws Exception {
+    byte[] all = Files.readAllBytes(talk("<topic><title>t</title></topic>").write(folder));
+    for (int keep = 0; keep < all.length; keep += 37) {
+      refused(Files.write(folder.resolve("cut.zip"), Arrays.copyOf(all, keep)));
+    }
+  }
+
+  @Test
+  void aDamagedEntryIsRefusedByItsName() throws Exception {
+    Path file = folder.resolve("stored.zip");
+    String plain = "the patch sheet of hall three";
+    try (ZipArchiveOutputStream zip = new ZipArchiveOutputStream(file)) {
+      zip.setMethod(ZipArchiveOutputStream.DEFLATED);
+      zip.setLevel(Deflater.NO_COMPRESSION);
+      put(zip, "imsmanifest.xml", Package.cc12("", "").bytes("imsmanifest.xml"));
+      put(zip, "sheet.txt", plain.getBytes(StandardCharsets.UTF_8));
+    }
+    byte[] all = Files.readAllBytes(file);
+    int at = new String(all, StandardCharsets.ISO_8859_1).indexOf(plain);
+    all[at] ^= 1;
+    CartridgeException e = refused(Files.write(file, all));
+    assertThat(e.place()).isEqualTo("sheet.txt");
+    assertThat(e).hasMessageContaining("damaged");
+  }
+
+  private static void put(ZipArchiveOutputStream zip, String name, byte[] bytes)
+      throws IOException {
+    zip.putArchiveEntry(new ZipArchiveEntry(name));
+    zip.write(bytes);
+    zip.closeArchiveEntry();
+  }
+
+  @Test
+  void randomDamageNeverGivesAnythingButARefusalOrAReading() throws Exception {
+    byte[] all = Files.readAllBytes(talk("<topic><title>t</title></topic>").write(folder));
+    Random random = new Random(7);
+    for (int i = 0; i < 400; i++) {
+      byte[] damaged = all.clone();
+      for (int n = 0; n < 3; n++) {
+        damaged[random.nextInt(damaged.length)] = (byte) random.nextInt(256);
+      }
+      Path file = Files.write(folder.resolve("damaged.zip"), damaged);
+      try {
+        CartridgeReader.read(file, Limits.DEFAULT, new Package.Memory());
+      } catch (CartridgeException e) {
+        assertThat(e.remedy()).isNotBlank();
+      }
+    }
+  }
+
+  @Test
+  void linksAreRefused() throws Exception {
+    Path file = folder.resolve("link.zip");
+    try (ZipArchiveOutputStream zip = new ZipArchiveOutputStream(file)) {
+      ZipArchiveEntry link = new ZipArchiveEntry("passwords.txt");
+      link.setUnixMode(0120777);
+      zip.putArchiveEntry(link);
+      zip.write("/etc/passwd".getBytes(StandardCharsets.UTF_8));
+      zip.closeArchiveEntry();
+    }
+    assertThat(refused(file)).hasMessageContaining("link");
+  }
+
+  @Test
+  void aNameThatStandsTwiceIsRefused() throws Exception {
+    Path file = folder.resolve("twice.zip");
+    try (ZipArchiveOutputStream zip = new ZipArchiveOutputStream(file)) {
+      for (String name : new String[] {"a/x.txt", "a\\x.txt"}) {
+        zip.putArchiveEntry(new ZipArchiveEntry(name));
+        zip.closeArchiveEntry();
+      }
+    }
+    assertThat(refused(file)).hasMessageContaining("twice");
+  }
+
+  @Test
+  void encryptedEntriesAreRefused() throws Exception {
+    byte[] all = Files.readAllBytes(Package.cc12("", "").write(folder));
+    for (int i = 0; i + 4 < all.length; i++) {
+      boolean local = all[i] == 'P' && all[i + 1] == 'K' && all[i + 2] == 3 && all[i + 3] == 4;
+      boolean central = all[i] == 'P' && all[i + 1] == 'K' && all[i + 2] == 1 && all[i + 3] == 2;
+      if (local || central) {
+        all[i + (local ? 6 : 8)] |= 1;
+      }
+    }
+    assertThat(refused(Files.write(folder.resolve("e.zip"), all)))
+        .hasMessageContaining("encrypted");
+  }
+
+  @Test
+  void manySmallFilesThatExpandTooFarTogetherAreRefused() throws Exception {
+    Path file = folder.resolve("bomb.zip");
+    byte[] zeros = new byte[1 << 20];
+    try (ZipArchiveOutputStream zip = new ZipArchiveOutputStream(file)) {
+      for (int i = 0; i < 200; i++) {
+        put(zip, i + ".txt", zeros);
+      }
+      put(zip, "imsmanifest.xml", Package.cc12("", "").bytes("imsmanifest.xml"));
+    }
+    assertThat(refused(file)).hasMessageContaining("times its packed size");
+  }
+
+  @Test
+  void aManifestBeyondTheLimitIsRefusedWithoutBeingHeldInMemory() throws Exception {
+    Path file = folder.resolve("large.zip");
+    byte[] noise = new byte[1 << 16];
+    Random random = new Random(3);
+    try (ZipArchiveOutputStream zip = new ZipArchiveOutputStream(file)) {
+      zip.putArchiveEntry(new ZipArchiveEntry("imsmanifest.xml"));
+      zip.write("<manifest><!--".getBytes(StandardCharsets.UTF_8));
+      for (int n = 0; n < noise.length; n++) {
+        noise[n] = (byte) ('a' + random.nextInt(26));
+      }
+      for (int i = 0; i < 60 * 16; i++) {
+        zip.write(noise);
+      }
+      zip.write("--></manifest>".getBytes(StandardCharsets.UTF_8));
+      zip.closeArchiveEntry();
+    }
+    assertThat(refused(file)).hasMessageContaining("larger than 50 MB");
+  }
+
+  @ParameterizedTest
+  @ValueSource(ints = {201, 20_000})
+  void outlinesDeeperThanTheLimitAreRefused(int levels) throws Exception {
+    String deep = "<item identifier=\"x\">".repeat(levels) + "</item>".repeat(levels);
+    assertThat(refused(Package.cc12(deep, ""))).hasMessageContaining("200 levels");
+  }
+
+  @Test
+  void otherXmlOfTwentyThousandLevelsIsRefused() throws Exception {
+    String deep =
+        "<topic><title>" + "<b>".repeat(20_000) + "</b>".repeat(20_000) + "</title></topic>";
+    CartridgeException e = refused(talk(deep));
+    assertThat(e).hasMessageContaining("200 levels");
+    assertThat(e.place()).startsWith("talk.xml");
+  }
+
+  @Test
+  void aNameOfThreeHundredCharactersIsRefusedAndTheLimitTold() throws Exception {
+    assertThat(refused(Package.cc12("", "").with("a".repeat(300), "x")))
+        .hasMessageContaining("255 characters");
+  }
+
+  @Test
+  void bytesThatAreNotInTheDeclaredEncodingAreRefusedWithTheFile() throws Exception {
+    byte[] latin =
+        "<?xml version=\"1.0\" encoding=\"UTF-8\"?><topic><title>Größe</title></topic>"
+            .getBytes(StandardCharsets.ISO_8859_1);
+    CartridgeException e = refused(Package.cc12(ITEM, TALK).with("talk.xml", latin));
+    assertThat(e.place()).startsWith("talk.xml");
+    assertThat(e).hasMessageContaining("encoding");
+  }
+
+  @Test
+  void anEncodingThatDoesNotExistIsRefused() throws Exception {
+    assertThat(refused(talk("<?xml version=\"1.0\" encoding=\"x-none\"?><topic/>")))
+        .hasMessageContaining("encoding");
+  }
+
+  @Test
+  void anotherKindOfArchiveIsRefused() throws Exception {
+    Path file = folder.resolve("x.gz");
+    try (OutputStream out = new java.util.zip.GZIPOutputStream(Files.newOutputStream(file))) {
+      out.write(1);
+    }
+    assertThat(refused(file)).hasMessageContaining("not a ZIP");
+  }
+}

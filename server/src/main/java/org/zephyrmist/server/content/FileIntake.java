@@ -1,0 +1,161 @@
+package org.zephyrmist.server.content;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.DigestOutputStream;
+import java.security.MessageDigest;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.jooq.DSLContext;
+import org.zephyrmist.core.content.FileRef;
+import org.zephyrmist.core.content.Fingerprint;
+
+/**
+ * Keeps the files of one package, some megabytes at a time, in the running transaction. Small files
+ * wait in memory; large ones go through a temporary file, because the fingerprint is known only at
+ * the end.
+ */
+public final class FileIntake {
+  /** Bytes of one row; the schema checks it. */
+  static final int CHUNK = 262_144;
+
+  private static final int SMALL = 4 * CHUNK;
+  private static final int BATCH_BYTES = 8 << 20;
+  private static final int BATCH_FILES = 1_000;
+  private final DSLContext db;
+  private final UUID tree;
+  private final byte[] buffer = new byte[SMALL];
+  private final Map<Fingerprint, Small> waiting = new LinkedHashMap<>();
+  private final Map<String, Fingerprint> paths = new LinkedHashMap<>();
+  private int bytes;
+
+  private record Small(String mediaType, byte[] data) {}
+
+  FileIntake(DSLContext db, UUID tree) {
+    this.db = db;
+    this.tree = tree;
+  }
+
+  /** Keeps a file under its path in the package; to be followed by {@link #flush} at the end. */
+  public FileRef keep(String path, String name, String mediaType, InputStream in)
+      throws IOException {
+    int n = in.readNBytes(buffer, 0, SMALL);
+    FileRef ref;
+    if (n < SMALL) {
+      MessageDigest digest = Fingerprint.sha256();
+      digest.update(buffer, 0, n);
+      Fingerprint f = Fingerprint.of(digest.digest());
+      if (waiting.putIfAbsent(f, new Small(mediaType, Arrays.copyOf(buffer, n))) == null) {
+        bytes += n;
+      }
+      ref = new FileRef(f.hex(), name, mediaType, n);
+      paths.put(path, f);
+    } else {
+      ref = large(name, mediaType, in);
+      paths.put(path, Fingerprint.parse(ref.sha256()));
+    }
+    if (bytes >= BATCH_BYTES || paths.size() >= BATCH_FILES) {
+      flush();
+    }
+    return ref;
+  }
+
+  private FileRef large(String name, String mediaType, InputStream in) throws IOException {
+    Path spool = Files.createTempFile("zephyrmist", ".part");
+    try {
+      MessageDigest digest = Fingerprint.sha256();
+      try (OutputStream out = new DigestOutputStream(Files.newOutputStream(spool), digest)) {
+        out.write(buffer);
+        in.transferTo(out);
+      }
+      Fingerprint f = Fingerprint.of(digest.digest());
+      long size = Files.size(spool);
+      if (!unknown(List.of(f), Map.of(f, mediaType), Map.of(f, size)).isEmpty()) {
+        CopyRows.into(
+            db,
+            "file_chunk (sha256, n, data)",
+            rows -> {
+              try (InputStream again = Files.newInputStream(spool)) {
+                int i = 0;
+                for (int r; (r = again.readNBytes(buffer, 0, CHUNK)) > 0; ) {
+                  rows.row(3).add(f.bytes()).add(i++).add(buffer, r);
+                }
+              }
+            });
+      }
+      return new FileRef(f.hex(), name, mediaType, size);
+    } finally {
+      Files.delete(spool);
+    }
+  }
+
+  /** Writes what waits. */
+  public void flush() {
+    Map<Fingerprint, String> types = new LinkedHashMap<>();
+    Map<Fingerprint, Long> sizes = new LinkedHashMap<>();
+    waiting.forEach(
+        (f, s) -> {
+          types.put(f, s.mediaType());
+          sizes.put(f, (long) s.data().length);
+        });
+    Set<Fingerprint> unknown = unknown(new ArrayList<>(waiting.keySet()), types, sizes);
+    if (!unknown.isEmpty()) {
+      CopyRows.into(db, "file_chunk (sha256, n, data)", rows -> chunks(rows, unknown));
+    }
+    if (!paths.isEmpty()) {
+      CopyRows.into(
+          db,
+          "package_file (tree_id, path, sha256)",
+          rows -> {
+            for (Map.Entry<String, Fingerprint> p : paths.entrySet()) {
+              rows.row(3).add(tree).add(p.getKey()).add(p.getValue().bytes());
+            }
+          });
+    }
+    waiting.clear();
+    paths.clear();
+    bytes = 0;
+  }
+
+  private void chunks(CopyRows rows, Set<Fingerprint> unknown) throws IOException, SQLException {
+    for (Map.Entry<Fingerprint, Small> e : waiting.entrySet()) {
+      byte[] data = e.getValue().data();
+      if (unknown.contains(e.getKey())) {
+        for (int at = 0, i = 0; at < data.length; at += CHUNK, i++) {
+          int end = Math.min(data.length, at + CHUNK);
+          rows.row(3).add(e.getKey().bytes()).add(i);
+          rows.add(Arrays.copyOfRange(data, at, end));
+        }
+      }
+    }
+  }
+
+  /** Enters files and gives those that were not here before; one statement. */
+  private Set<Fingerprint> unknown(
+      Collection<Fingerprint> files, Map<Fingerprint, String> types, Map<Fingerprint, Long> sizes) {
+    if (files.isEmpty()) {
+      return Set.of();
+    }
+    return db
+        .fetch(
+            "insert into file (sha256, size, media_type) select * from unnest(?::bytea[],"
+                + " ?::bigint[], ?::text[]) order by 1 on conflict do nothing returning sha256",
+            files.stream().map(Fingerprint::bytes).toArray(byte[][]::new),
+            files.stream().map(sizes::get).toArray(Long[]::new),
+            files.stream().map(types::get).toArray(String[]::new))
+        .stream()
+        .map(r -> Fingerprint.of(r.get(0, byte[].class)))
+        .collect(Collectors.toSet());
+  }
+}

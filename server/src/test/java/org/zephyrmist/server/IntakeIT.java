@@ -1,0 +1,117 @@
+package org.zephyrmist.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.zephyrmist.server.db.Tables.EDITION;
+
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.zephyrmist.server.people.Role;
+import tools.jackson.databind.JsonNode;
+
+/** Packages that come at the same time, and what is kept of them. */
+class IntakeIT extends ServerIT {
+  private static byte[] packageOf(String title, List<String> names) throws Exception {
+    Map<String, String> files = new LinkedHashMap<>();
+    files.put(
+        "imsmanifest.xml",
+        "<manifest xmlns=\"http://www.imsglobal.org/xsd/imsccv1p3/imscp_v1p1\"><metadata><lom>"
+            + "<general><title><string>%s</string></title></general></lom></metadata></manifest>"
+                .formatted(title));
+    for (String n : names) {
+      files.put(n, "same everywhere " + n);
+    }
+    return Samples.zip(files);
+  }
+
+  @Test
+  void twoPeopleTakingInTheSameFileAtOnceGetOneSourceAndAreTold() throws Exception {
+    Caller other = another("designer2@x.example", Role.DESIGNER);
+    byte[] file = packageOf("At once", List.of("a.txt", "b.txt"));
+    String mine = takeIn(file, "mine.imscc");
+    String theirs =
+        other
+            .upload("/api/cartridges/intakes?fileName=theirs.imscc", file)
+            .json()
+            .path("id")
+            .asString();
+    JsonNode a = read(mine);
+    JsonNode b =
+        await(
+            () -> other.get("/api/cartridges/intakes/" + theirs).json(),
+            i -> !i.path("state").asString().equals("READING"));
+    assertThat(a.path("edition").asString()).isEqualTo(b.path("edition").asString()).isNotEmpty();
+    assertThat(List.of(a.path("knownAlready").asBoolean(), b.path("knownAlready").asBoolean()))
+        .containsExactlyInAnyOrder(true, false);
+    assertThat(db.fetchCount(EDITION, EDITION.FILE_NAME.in("mine.imscc", "theirs.imscc")))
+        .isEqualTo(1);
+  }
+
+  @Test
+  void packagesThatShareFilesInAnyOrderAreAllTakenIn() throws Exception {
+    List<String> names = new ArrayList<>();
+    for (int i = 0; i < 2_500; i++) {
+      names.add("shared" + i + ".txt");
+    }
+    List<String> backwards = new ArrayList<>(names);
+    java.util.Collections.reverse(backwards);
+    List<String> begun = new ArrayList<>();
+    for (int i = 0; i < 3; i++) {
+      begun.add(takeIn(packageOf("Forth " + i, names), "f" + i + ".imscc"));
+      begun.add(takeIn(packageOf("Back " + i, backwards), "b" + i + ".imscc"));
+    }
+    for (String b : begun) {
+      assertThat(read(b).path("state").asString()).isEqualTo("DONE");
+    }
+  }
+
+  @Test
+  void everyFileOfAPackageIsKeptUnderItsPath() throws Exception {
+    byte[] noise = new byte[2 << 20];
+    new java.util.Random(5).nextBytes(noise);
+    String large = java.util.HexFormat.of().formatHex(noise);
+    byte[] file =
+        Samples.zip(
+            Map.of(
+                "imsmanifest.xml",
+                "<manifest xmlns=\"http://www.imsglobal.org/xsd/imsccv1p3/imscp_v1p1\"/>",
+                "spare/Größe.bin",
+                large));
+    JsonNode intake = read(takeIn(file, "kept.imscc"));
+    JsonNode files =
+        coordinator
+            .get("/api/cartridges/editions/" + intake.path("edition").asString() + "/files")
+            .json();
+    assertThat(files).hasSize(2);
+    JsonNode spare = files.get(1);
+    assertThat(spare.path("path").asString()).isEqualTo("spare/Größe.bin");
+    assertThat(coordinator.get(spare.path("address").asString()).bytes())
+        .isEqualTo(large.getBytes(StandardCharsets.UTF_8));
+  }
+
+  @Test
+  void anUploadThatIsCutOffLeavesNoFile() throws Exception {
+    long before = temporary();
+    try (java.net.Socket s = new java.net.Socket("127.0.0.1", port)) {
+      s.getOutputStream()
+          .write(
+              ("POST /api/cartridges/intakes?fileName=a HTTP/1.1\r\nHost: x\r\n"
+                      + coordinator.headers()
+                      + "Content-Type: application/octet-stream\r\nContent-Length: 100000\r\n\r\nPK")
+                  .getBytes(StandardCharsets.US_ASCII));
+      s.getOutputStream().flush();
+      await(IntakeIT::temporary, n -> n > before);
+    }
+    await(IntakeIT::temporary, n -> n <= before);
+  }
+
+  private static long temporary() {
+    String[] names =
+        new java.io.File(System.getProperty("java.io.tmpdir"))
+            .list((d, n) -> n.startsWith("zephyrmist") && n.endsWith(".package"));
+    return names == null ? 0 : names.length;
+  }
+}
