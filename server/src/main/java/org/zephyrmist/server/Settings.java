@@ -13,6 +13,9 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param stepsPerCall steps sent to a platform in one call
  * @param tries how often a failing line is tried before it waits for a person
  * @param firstPause before the second try; doubled for each further one
+ * @param callTimeout how long a platform may take for an answer
+ * @param heartbeat how often a server says of its work that it is alive; after four missed ones
+ *     another server takes the work over
  */
 @ConfigurationProperties("zephyrmist")
 public record Settings(
@@ -25,4 +28,5 @@ public record Settings(
     int stepsPerCall,
     int tries,
     Duration firstPause,
-    Duration callTimeout) {}
+    Duration callTimeout,
+    Duration heartbeat) {}

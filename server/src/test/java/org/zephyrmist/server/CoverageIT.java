@@ -56,7 +56,7 @@ class CoverageIT extends ServerIT {
     edit(master, "Checklist", "{\"html\":\"<p>New.</p>\"}");
     freeze(master, "Second");
     String id = plan(master, 2, to);
-    Practice.fault("lgt-cb1", 403, 1000);
+    Practice.fault("lgt-cb1", "REFUSE", 1000);
     coordinator.post("/api/deliveries/" + id + "/confirm", "");
     rest(id, "RUNNING");
     assertThat(cell("lgt-cb1", "CB").path("number").asInt()).isEqualTo(1);
@@ -110,7 +110,7 @@ class CoverageIT extends ServerIT {
     String master = master("CE");
     String id = plan(master, 1, to);
     assertThat(coordinator.post("/api/deliveries/" + id + "/go-on", "").status()).isEqualTo(409);
-    Practice.fault("lgt-ce1", 503, 2);
+    Practice.fault("lgt-ce1", "ERROR", 2);
     coordinator.post("/api/deliveries/" + id + "/confirm", "");
     assertThat(coordinator.post("/api/deliveries/" + id + "/confirm", "").status()).isEqualTo(409);
     coordinator.post("/api/deliveries/" + id + "/stop", "");

@@ -135,17 +135,17 @@ class DeliveryIT extends ServerIT {
     List<UUID> to = sections("lgt-f1", "lgt-f2", "lgt-f3");
     String master = master("F");
     String id = plan(master, 1, to);
-    Practice.fault("lgt-f1", 503, 1);
-    Practice.fault("lgt-f2", 403, 1000);
+    Practice.fault("lgt-f1", "ERROR", 1);
+    Practice.fault("lgt-f2", "REFUSE", 1000);
     coordinator.post("/api/deliveries/" + id + "/confirm", "");
     JsonNode done = rest(id, "RUNNING");
     assertThat(line(done, 0).path("state").asString()).isEqualTo("DONE");
     assertThat(line(done, 1).path("state").asString()).isEqualTo("NEEDS_PERSON");
     assertThat(line(done, 1).path("reason").asString())
-        .isEqualTo("The platform refused the token.");
-    assertThat(line(done, 1).path("remedy").asString()).contains("administrator");
+        .isEqualTo("The platform refuses access to this shell.");
+    assertThat(line(done, 1).path("remedy").asString()).contains("let Zephyrmist into it");
     assertThat(line(done, 2).path("state").asString()).isEqualTo("DONE");
-    Practice.fault("lgt-f2", 403, 0);
+    Practice.noFaults();
     coordinator.post("/api/deliveries/" + id + "/go-on", "");
     assertThat(line(rest(id, "RUNNING"), 1).path("state").asString()).isEqualTo("DONE");
     assertThat(Practice.titles("lgt-f2")).hasSize(6).doesNotHaveDuplicates();

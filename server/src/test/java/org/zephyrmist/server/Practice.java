@@ -10,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import tools.jackson.databind.JsonNode;
@@ -92,12 +93,29 @@ final class Practice {
                 Map.of("id", id, "title", id, "course", "LGT 110", "term", "t1", "students", 12))));
   }
 
-  /** The next so many calls on this shell are answered with this status. */
-  static void fault(String shell, int status, int times) throws Exception {
+  /** What goes wrong with the next so many calls on this shell; on every call without a shell. */
+  static void fault(String shell, String kind, int times) throws Exception {
+    Map<String, Object> f = new HashMap<>(Map.of("kind", kind, "times", times, "seconds", 1));
+    f.put("shell", shell);
+    f.put("status", 503);
+    post("/api/faults", "application/json", JSON.writeValueAsString(f));
+  }
+
+  /** From now on, with this chance at each call on the shell. */
+  static void faultAt(String shell, String kind, double chance) throws Exception {
     post(
-        "/api/shells/" + shell + "/fault",
+        "/api/faults",
         "application/json",
-        "{\"status\":" + status + ",\"times\":" + times + "}");
+        JSON.writeValueAsString(Map.of("shell", shell, "kind", kind, "chance", chance)));
+  }
+
+  static void noFaults() throws Exception {
+    HttpRequest r =
+        HttpRequest.newBuilder(URI.create(address() + "/api/faults"))
+            .header("Authorization", "Bearer practice-token")
+            .DELETE()
+            .build();
+    CLIENT.send(r, HttpResponse.BodyHandlers.discarding());
   }
 
   static List<JsonNode> items(String shell) throws Exception {

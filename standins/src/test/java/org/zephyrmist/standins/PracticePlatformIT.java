@@ -1,7 +1,9 @@
 package org.zephyrmist.standins;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -11,6 +13,8 @@ import java.security.MessageDigest;
 import java.util.HexFormat;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.boot.test.context.SpringBootTest.WebEnvironment;
 import org.springframework.boot.test.web.server.LocalServerPort;
@@ -129,11 +133,63 @@ class PracticePlatformIT {
     assertThat(call("GET", "/files/" + sha + "/t.txt", "").body()).isEqualTo("load table");
   }
 
+  private void fault(String kind) throws Exception {
+    call(
+        "POST",
+        "/api/faults",
+        "{\"shell\":\"s\",\"kind\":\"" + kind + "\",\"times\":1,\"seconds\":1}");
+  }
+
+  private int read() throws Exception {
+    return call("GET", "/api/shells/s/items", "").statusCode();
+  }
+
+  @ParameterizedTest
+  @CsvSource({"ERROR,500", "REFUSE,403", "TOKEN,401", "LIMIT,429", "SLOW,200"})
+  void aShellFailsAsOftenAsItWasAskedTo(String kind, int status) throws Exception {
+    fault(kind);
+    assertThat(read()).isEqualTo(status);
+    assertThat(read()).isEqualTo(200);
+  }
+
   @Test
-  void aShellFailsAsOftenAsItWasAskedTo() throws Exception {
-    call("POST", "/api/shells/s/fault", "{\"status\":503,\"times\":1}");
-    assertThat(call("GET", "/api/shells/s/items", "").statusCode()).isEqualTo(503);
-    assertThat(call("GET", "/api/shells/s/items", "").statusCode()).isEqualTo(200);
+  void aCutConnectionDoesNothingAndALostAnswerHasDoneTheWork() throws Exception {
+    fault("CUT");
+    assertThatThrownBy(() -> steps(add("cut", "Cut", ""))).isInstanceOf(IOException.class);
+    assertThat(titled("Cut")).isZero();
+    fault("LOSE");
+    assertThatThrownBy(() -> steps(add("lost", "Lost", ""))).isInstanceOf(IOException.class);
+    assertThat(titled("Lost")).isEqualTo(1);
+    assertThat(steps(add("lost", "Lost", "")).path("repeated").asBoolean()).isTrue();
+  }
+
+  @Test
+  void halfABatchMayBeDone() throws Exception {
+    fault("PART");
+    String both = "{\"steps\":[" + add("p1", "First", "") + "," + add("p2", "Second", "") + "]}";
+    assertThat(call("POST", "/api/shells/s/steps", both).statusCode()).isEqualTo(500);
+    assertThat(titled("First") + titled("Second")).isEqualTo(1);
+  }
+
+  @Test
+  void anItemThatIsNotAsTheWriterHasSeenItIsNotWritten() throws Exception {
+    JsonNode added = steps(add("r1", "Seen", "<p>a</p>"));
+    String update =
+        """
+        {"key":"%s","op":"UPDATE","id":"%s","revision":%d,"wording":{"title":"Seen","html":"b"}}""";
+    String id = added.path("id").asString();
+    long revision = added.path("revision").asLong();
+    JsonNode once = steps(update.formatted("r2", id, revision));
+    assertThat(once.path("revision").asLong()).isGreaterThan(revision);
+    String stale = "{\"steps\":[" + update.formatted("r3", id, revision) + "]}";
+    assertThat(call("POST", "/api/shells/s/steps", stale).statusCode()).isEqualTo(409);
+  }
+
+  @Test
+  void anItemInAModuleThatIsNotThereIsNotAdded() throws Exception {
+    String lost = add("m1", "Lost child", "").replace("\"rank\"", "\"parent\":\"x\",\"rank\"");
+    assertThat(call("POST", "/api/shells/s/steps", "{\"steps\":[" + lost + "]}").statusCode())
+        .isEqualTo(409);
   }
 
   @Test

@@ -20,4 +20,9 @@ public record Held(
     Optional<String> parent,
     Fingerprints aspects,
     boolean studentWork,
-    boolean free) {}
+    boolean free) {
+
+  public Held with(Fingerprints other) {
+    return new Held(id, kind, title, parent, other, studentWork, free);
+  }
+}

@@ -39,6 +39,20 @@ class LineEnds {
     }
   }
 
+  /** Every delivery that should have noticed. */
+  void checkAll() {
+    db.select(DELIVERY.ID)
+        .from(DELIVERY)
+        .where(DELIVERY.STATE.in("PLANNING", "RUNNING"))
+        .andNotExists(
+            db.selectOne()
+                .from(DELIVERY_LINE)
+                .where(DELIVERY_LINE.DELIVERY_ID.eq(DELIVERY.ID))
+                .and(DELIVERY_LINE.STATE.in("TO_PLAN", "WAITING", "RUNNING", "TRYING_AGAIN")))
+        .fetch(DELIVERY.ID)
+        .forEach(this::check);
+  }
+
   private boolean has(UUID delivery, LineState... states) {
     return db.fetchExists(
         db.selectFrom(DELIVERY_LINE)

@@ -3,12 +3,10 @@ package org.zephyrmist.server.delivery;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.Choices;
-import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.core.delivery.Meant;
 import org.zephyrmist.core.delivery.Planner;
 import org.zephyrmist.core.delivery.Step;
@@ -49,14 +47,13 @@ class LinePlanner {
       List<Step> steps) {}
 
   /** Reads and plans; the plan is stored as the line's. */
-  void plan(UUID line) {
+  void plan(Lines.Open line) {
     Planned p = make(line);
     store(p, LineState.PLANNED);
   }
 
   /** Reads and plans without storing. */
-  Planned make(UUID line) {
-    Lines.Open open = lines.open(line);
+  Planned make(Lines.Open open) {
     PlatformGateway gateway = reader.gateway(open.section());
     settlement.settle(open.section(), gateway);
     ShellReader.Reading reading = reader.read(gateway, open.section());
@@ -81,7 +78,6 @@ class LinePlanner {
                 .filter(s -> s.kind() != StepKind.SAME)
                 .flatMap(s -> s.id().stream())
                 .toList());
-    Map<String, Held> shell = p.reading().byId();
-    lines.plan(p.open().line().getId(), p.steps(), p.bases(), shell, p.meant(), state);
+    lines.plan(p.open(), p.steps(), p.bases(), p.reading(), p.meant(), state);
   }
 }

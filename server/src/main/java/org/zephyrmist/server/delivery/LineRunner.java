@@ -16,6 +16,7 @@ import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.FileRef;
+import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
@@ -30,7 +31,9 @@ import org.zephyrmist.server.content.Bodies;
 import org.zephyrmist.server.content.Files;
 import org.zephyrmist.server.db.tables.records.DeliveryStepRecord;
 import org.zephyrmist.server.delivery.LinePlanner.Planned;
+import org.zephyrmist.server.platform.PlatformException;
 import org.zephyrmist.server.platform.PlatformGateway.Write;
+import org.zephyrmist.server.platform.PlatformGateway.Written;
 
 /** Carries one line out: read, check the plan, write, read back, receipts and standing. */
 @Component
@@ -69,9 +72,10 @@ class LineRunner {
     this.transaction = transaction;
   }
 
-  void run(UUID line) {
+  void run(Lines.Open open) {
+    UUID line = open.line().getId();
     lines.activity(line, LineState.RUNNING, "reading the shell");
-    Planned p = planner.make(line);
+    Planned p = planner.make(open);
     int news = newOverwrites(line, p.steps());
     planner.store(p, LineState.RUNNING);
     if (news > 0) {
@@ -84,15 +88,16 @@ class LineRunner {
       return;
     }
     Map<ItemKey, String> ids = ids(p);
+    Map<String, String> left = new HashMap<>();
     List<Step> moving = p.steps().stream().filter(Step::moves).toList();
     Map<ItemKey, Item> items =
         versions.items(
             p.version(),
             moving.stream().filter(s -> s.kind() != StepKind.RETIRE).map(Step::key).toList());
     upload(line, p, items);
-    List<Step> linksLater = write(line, p, moving, items, ids);
-    writeLinks(line, p, linksLater, items, ids);
-    finish(line, p, ids);
+    List<Step> linksLater = write(line, p, moving, items, ids, left);
+    writeLinks(line, p, linksLater, items, ids, left);
+    finish(line, p, ids, left);
   }
 
   /** Overwriting what a section changed is only done if the plan that was confirmed showed it. */
@@ -161,7 +166,12 @@ class LineRunner {
 
   /** Modules level by level, then what stands in them, then changes, then what goes. */
   private List<Step> write(
-      UUID line, Planned p, List<Step> moving, Map<ItemKey, Item> items, Map<ItemKey, String> ids) {
+      UUID line,
+      Planned p,
+      List<Step> moving,
+      Map<ItemKey, Item> items,
+      Map<ItemKey, String> ids,
+      Map<String, String> left) {
     Map<Integer, List<Step>> waves = new TreeMap<>();
     for (Step s : moving) {
       waves.computeIfAbsent(wave(s, p), k -> new ArrayList<>()).add(s);
@@ -172,7 +182,7 @@ class LineRunner {
         List<Step> batch =
             wave.subList(from, Math.min(wave.size(), from + settings.stepsPerCall()));
         lines.activity(line, LineState.RUNNING, "writing " + batch.get(0).title());
-        send(line, p, batch, items, ids, linksLater);
+        send(line, p, batch, items, ids, left, linksLater);
       }
     }
     return linksLater;
@@ -202,6 +212,7 @@ class LineRunner {
       List<Step> batch,
       Map<ItemKey, Item> items,
       Map<ItemKey, String> ids,
+      Map<String, String> left,
       List<Step> linksLater) {
     List<Write> out = new ArrayList<>();
     Map<String, String> keys = new LinkedHashMap<>();
@@ -210,26 +221,54 @@ class LineRunner {
       String key =
           Writes.key(line, s.key(), s.kind(), s.writes(), m == null ? null : m.aspects().pack());
       Writes.Made made =
-          writes.make(key, s, items.get(s.key()), ids, p.version().letter(), p.open().section());
+          writes.make(
+              key,
+              s,
+              items.get(s.key()),
+              ids,
+              p.reading().revisions(),
+              p.version().letter(),
+              p.open().section());
       out.add(made.write());
       keys.put(s.key().value(), key);
       if (!made.complete()) {
         linksLater.add(s);
       }
     }
-    lines.sending(line, keys);
-    Map<String, String> answers = p.gateway().apply(p.open().section().getShell(), out);
-    Map<String, String> written = new LinkedHashMap<>();
+    lines.sending(p.open(), keys);
+    Map<String, Written> answers = apply(p, out, keys.keySet());
+    Map<String, Written> written = new LinkedHashMap<>();
     keys.forEach((item, key) -> written.put(item, answers.get(key)));
-    lines.written(line, written);
+    lines.written(p.open(), written);
     batch.stream()
         .filter(s -> s.kind() != StepKind.RETIRE)
-        .forEach(s -> ids.put(s.key(), written.get(s.key().value())));
+        .forEach(
+            s -> {
+              Written w = written.get(s.key().value());
+              ids.put(s.key(), w.id());
+              left.put(w.id(), w.revision());
+            });
+  }
+
+  private Map<String, Written> apply(Planned p, List<Write> out, Set<String> items) {
+    try {
+      return p.gateway().apply(p.open().section().getShell(), out);
+    } catch (PlatformException e) {
+      if (e.kind() == PlatformException.Kind.CONFLICT) {
+        lines.notDone(p.open(), items);
+      }
+      throw e;
+    }
   }
 
   /** Texts that refer to items which were not there yet when they were written. */
   private void writeLinks(
-      UUID line, Planned p, List<Step> later, Map<ItemKey, Item> items, Map<ItemKey, String> ids) {
+      UUID line,
+      Planned p,
+      List<Step> later,
+      Map<ItemKey, Item> items,
+      Map<ItemKey, String> ids,
+      Map<String, String> left) {
     List<Write> out = new ArrayList<>();
     for (Step s : later) {
       ShellTranslator.Written w =
@@ -238,20 +277,23 @@ class LineRunner {
       Meant m = p.meant().get(s.key());
       String key =
           Writes.key(line, s.key(), StepKind.UPDATE, Set.of(Aspect.WORDING), m.aspects().pack());
+      String id = ids.get(s.key());
       out.add(
           new Write.Update(
-              key + "-links", ids.get(s.key()), Writes.only(w.forms(), Set.of(Aspect.WORDING))));
+              key + "-links", id, left.get(id), Writes.only(w.forms(), Set.of(Aspect.WORDING))));
     }
     for (int from = 0; from < out.size(); from += settings.stepsPerCall()) {
       lines.activity(line, LineState.RUNNING, "writing links between items");
       p.gateway()
           .apply(
               p.open().section().getShell(),
-              out.subList(from, Math.min(out.size(), from + settings.stepsPerCall())));
+              out.subList(from, Math.min(out.size(), from + settings.stepsPerCall())))
+          .values()
+          .forEach(w -> left.put(w.id(), w.revision()));
     }
   }
 
-  private void finish(UUID line, Planned p, Map<ItemKey, String> ids) {
+  private void finish(UUID line, Planned p, Map<ItemKey, String> ids, Map<String, String> left) {
     lines.activity(line, LineState.RUNNING, "reading back");
     boolean moved = p.steps().stream().anyMatch(Step::moves);
     ShellReader.Reading now = moved ? readBack(p, ids) : p.reading();
@@ -268,7 +310,7 @@ class LineRunner {
       withheld += blocked && held != null ? 1 : 0;
       missing += s.moves() && s.kind() != StepKind.RETIRE && held == null ? 1 : 0;
       kept += s.kind() == StepKind.KEEP || s.kind() == StepKind.CLASH ? 1 : 0;
-      Ledger.Entry e = entry(s, m, held, p.bases().get(s.key()));
+      Ledger.Entry e = entry(s, m, asWeLeftIt(s, m, held, now, left), p.bases().get(s.key()));
       if (e != null) {
         entries.add(e);
       }
@@ -281,6 +323,7 @@ class LineRunner {
     String end = end(p, moved, missing, kept);
     transaction.executeWithoutResult(
         t -> {
+          lines.hold(p.open().section());
           Ledger.Origin origin = Settlement.origin(p.open(), p.version());
           ledger.record(origin, entries);
           lines.recorded(
@@ -289,6 +332,25 @@ class LineRunner {
           ledger.seen(p.open().section().getId(), now.byId());
           lines.done(line, end);
         });
+  }
+
+  /**
+   * An item that somebody changed between our write and the reading back: what the shell shows is
+   * theirs, so the base of what we wrote is what we meant.
+   */
+  private static Held asWeLeftIt(
+      Step s, Meant m, Held now, ShellReader.Reading reading, Map<String, String> left) {
+    if (now == null || m == null || !left.containsKey(now.id())) {
+      return now;
+    }
+    if (left.get(now.id()).equals(reading.revisions().get(now.id()))) {
+      return now;
+    }
+    Fingerprints f = now.aspects();
+    for (Aspect a : s.kind() == StepKind.ADD ? Set.of(Aspect.values()) : s.writes()) {
+      f = f.with(a, m.aspects().get(a));
+    }
+    return now.with(f);
   }
 
   private ShellReader.Reading readBack(Planned p, Map<ItemKey, String> ids) {

@@ -9,6 +9,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.EnumMap;
 import java.util.HashSet;
 import java.util.List;
@@ -32,6 +33,7 @@ import org.zephyrmist.server.db.tables.records.DeliveryLineRecord;
 import org.zephyrmist.server.db.tables.records.DeliveryRecord;
 import org.zephyrmist.server.db.tables.records.DeliveryStepRecord;
 import org.zephyrmist.server.db.tables.records.SectionRecord;
+import org.zephyrmist.server.platform.PlatformGateway.Written;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Lines and their steps as they are stored. */
@@ -75,22 +77,58 @@ class Lines {
         .fetch(r -> new Stray(r.get(0, UUID.class), r.get(1, Boolean.class)));
   }
 
-  /** Takes the section for this line; false while another line has it. */
-  boolean claim(UUID section, UUID line) {
+  /**
+   * Takes the section for this line; false while another line has it. A worker that took it for the
+   * same line before, and was thought dead, can write no more.
+   */
+  boolean claim(UUID section, UUID line, UUID token) {
     return db.update(SECTION)
             .set(SECTION.BUSY_LINE, line)
+            .set(SECTION.BUSY_TOKEN, token)
             .where(SECTION.ID.eq(section))
             .and(SECTION.BUSY_LINE.isNull().or(SECTION.BUSY_LINE.eq(line)))
             .execute()
         > 0;
   }
 
-  void release(UUID section, UUID line) {
+  void release(UUID section, UUID token) {
     db.update(SECTION)
         .setNull(SECTION.BUSY_LINE)
+        .setNull(SECTION.BUSY_TOKEN)
         .where(SECTION.ID.eq(section))
-        .and(SECTION.BUSY_LINE.eq(line))
+        .and(SECTION.BUSY_TOKEN.eq(token))
         .execute();
+  }
+
+  /** Frees sections whose worker died after its line had ended. */
+  void releaseLeft() {
+    db.query(
+            "update section set busy_line = null, busy_token = null where busy_line is not null"
+                + " and not exists (select 1 from scheduled_tasks t"
+                + "   where t.task_instance = busy_line::text)")
+        .execute();
+  }
+
+  /** Another worker has taken over; whatever this one was about to note is not its business. */
+  static final class TakenOver extends RuntimeException {
+    TakenOver() {
+      super("Another server has taken this line over");
+    }
+  }
+
+  /** Makes sure, within the running transaction, that the section is still this worker's. */
+  void hold(SectionRecord section) {
+    boolean mine =
+        db.selectOne()
+            .from(SECTION)
+            .where(SECTION.ID.eq(section.getId()))
+            .and(SECTION.BUSY_TOKEN.eq(section.getBusyToken()))
+            .forUpdate()
+            .fetchOptional()
+            .isPresent();
+    if (!mine) {
+      throw new TakenOver();
+    }
   }
 
   void activity(UUID line, LineState state, String activity) {
@@ -104,12 +142,13 @@ class Lines {
         .execute();
   }
 
-  void tryAgain(UUID line, int attempts, Duration pause, String reason) {
+  void tryAgain(UUID line, int attempts, Duration pause, String reason, String remedy) {
     db.update(DELIVERY_LINE)
         .set(DELIVERY_LINE.STATE, LineState.TRYING_AGAIN.name())
         .set(DELIVERY_LINE.ATTEMPTS, attempts)
         .set(DELIVERY_LINE.NEXT_TRY, OffsetDateTime.now(clock).plus(pause))
         .set(DELIVERY_LINE.REASON, reason)
+        .set(DELIVERY_LINE.REMEDY, remedy)
         .where(DELIVERY_LINE.ID.eq(line))
         .execute();
   }
@@ -142,12 +181,14 @@ class Lines {
   /** Puts a plan in the place of an older one; steps that were recorded already stay. */
   @Transactional
   public void plan(
-      UUID line,
+      Open open,
       List<Step> steps,
       Map<ItemKey, Base> bases,
-      Map<String, Held> shell,
+      ShellReader.Reading shell,
       Map<ItemKey, Meant> meant,
       LineState state) {
+    hold(open.section());
+    UUID line = open.line().getId();
     db.deleteFrom(DELIVERY_STEP)
         .where(DELIVERY_STEP.LINE_ID.eq(line))
         .and(DELIVERY_STEP.RECORDED.isFalse())
@@ -194,7 +235,7 @@ class Lines {
       int n,
       Step s,
       Map<ItemKey, Base> bases,
-      Map<String, Held> shell,
+      ShellReader.Reading shell,
       Map<ItemKey, Meant> meant) {
     DeliveryStepRecord r = new DeliveryStepRecord();
     r.setLineId(line);
@@ -211,7 +252,9 @@ class Lines {
     r.setAspectSteps(JSONB.valueOf(json.writeValueAsString(aspects)));
     Base b = bases.get(s.key());
     r.setBase(b == null ? null : b.shown().pack());
-    r.setHere(s.id().map(shell::get).map(Held::aspects).map(Fingerprints::pack).orElse(null));
+    r.setHere(
+        s.id().map(shell.byId()::get).map(Held::aspects).map(Fingerprints::pack).orElse(null));
+    r.setSeenRevision(s.id().map(shell.revisions()::get).orElse(null));
     Meant m = meant.get(s.key());
     r.setMeant(m == null ? null : m.aspects().pack());
     r.setPlatformItem(s.id().orElse(null));
@@ -242,7 +285,10 @@ class Lines {
   }
 
   /** Notes that steps are about to be sent, under which keys. */
-  void sending(UUID line, Map<String, String> keyByItem) {
+  @Transactional
+  public void sending(Open open, Map<String, String> keyByItem) {
+    hold(open.section());
+    UUID line = open.line().getId();
     db.batch(
             keyByItem.entrySet().stream()
                 .map(
@@ -256,16 +302,31 @@ class Lines {
         .execute();
   }
 
+  /** Notes that steps were sent and that nothing was done. */
+  @Transactional
+  public void notDone(Open open, Collection<String> items) {
+    hold(open.section());
+    db.update(DELIVERY_STEP)
+        .set(DELIVERY_STEP.SENT, false)
+        .where(DELIVERY_STEP.LINE_ID.eq(open.line().getId()))
+        .and(DELIVERY_STEP.ITEM_KEY.in(items))
+        .and(DELIVERY_STEP.DONE.isFalse())
+        .execute();
+  }
+
   /** Notes that steps are written, and as which items of the platform. */
   @Transactional
-  public void written(UUID line, Map<String, String> idByItem) {
+  public void written(Open open, Map<String, Written> byItem) {
+    hold(open.section());
+    UUID line = open.line().getId();
     db.batch(
-            idByItem.entrySet().stream()
+            byItem.entrySet().stream()
                 .map(
                     e ->
                         db.update(DELIVERY_STEP)
                             .set(DELIVERY_STEP.DONE, true)
-                            .set(DELIVERY_STEP.PLATFORM_ITEM, e.getValue())
+                            .set(DELIVERY_STEP.PLATFORM_ITEM, e.getValue().id())
+                            .set(DELIVERY_STEP.LEFT_REVISION, e.getValue().revision())
                             .where(DELIVERY_STEP.LINE_ID.eq(line))
                             .and(DELIVERY_STEP.ITEM_KEY.eq(e.getKey())))
                 .toList())

@@ -11,14 +11,18 @@ import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
 import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
 import java.util.function.Consumer;
 import javax.sql.DataSource;
+import org.jooq.DSLContext;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.SmartLifecycle;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
@@ -37,6 +41,7 @@ class Queue implements SmartLifecycle {
   private final CustomTask<Void> runTask;
   private final CustomTask<Void> readTask;
   private final Scheduler scheduler;
+  private final DSLContext db;
   private final Lines lines;
   private final LineEnds ends;
   private final Settings settings;
@@ -44,6 +49,7 @@ class Queue implements SmartLifecycle {
 
   Queue(
       DataSource source,
+      DSLContext db,
       Lines lines,
       LinePlanner planner,
       LineRunner runner,
@@ -51,6 +57,7 @@ class Queue implements SmartLifecycle {
       LineEnds ends,
       Settings settings,
       Clock clock) {
+    this.db = db;
     this.lines = lines;
     this.ends = ends;
     this.settings = settings;
@@ -65,7 +72,7 @@ class Queue implements SmartLifecycle {
             .startTasks(sweep)
             .threads(settings.linesAtOnce())
             .pollingInterval(Duration.ofSeconds(1))
-            .heartbeatInterval(Duration.ofSeconds(5))
+            .heartbeatInterval(settings.heartbeat())
             .missedHeartbeatsLimit(4)
             .schedulerName(new SchedulerName.Fixed("zephyrmist-" + UUID.randomUUID()))
             .enableImmediateExecution()
@@ -73,14 +80,15 @@ class Queue implements SmartLifecycle {
   }
 
   /**
-   * Puts lines on the queue that should be there and are not: their server died between the order
-   * and the queue, or an older task of theirs was just ending.
+   * Finds what a server left that died at a bad moment: lines that have no task, sections that are
+   * still taken, deliveries whose last line has ended.
    */
   private void sweep() {
-    for (Lines.Stray s : lines.strays()) {
-      scheduler.scheduleIfNotExists(
-          (s.confirmed() ? runTask : planTask).instance(s.line().toString()), clock.instant());
-    }
+    lines.releaseLeft();
+    List<Lines.Stray> strays = lines.strays();
+    put(runTask, strays.stream().filter(Lines.Stray::confirmed).map(Lines.Stray::line).toList());
+    put(planTask, strays.stream().filter(s -> !s.confirmed()).map(Lines.Stray::line).toList());
+    ends.checkAll();
   }
 
   private interface Work {
@@ -95,44 +103,57 @@ class Queue implements SmartLifecycle {
         .execute((instance, context) -> work.run(instance, UUID.fromString(instance.getId())));
   }
 
-  private CompletionHandler<Void> line(UUID id, Consumer<UUID> work) {
-    Lines.Open open = lines.open(id);
-    LineState state = LineState.valueOf(open.line().getState());
+  private CompletionHandler<Void> line(UUID id, Consumer<Lines.Open> work) {
+    Lines.Open known = lines.open(id);
+    LineState state = LineState.valueOf(known.line().getState());
     if (state == LineState.STOPPED || state == LineState.DONE) {
       return new CompletionHandler.OnCompleteRemove<>();
     }
-    UUID section = open.section().getId();
-    if (!lines.claim(section, id)) {
+    UUID section = known.section().getId();
+    UUID token = UUID.randomUUID();
+    if (!lines.claim(section, id, token)) {
       return later(BUSY_PAUSE);
     }
+    Lines.Open open = lines.open(id);
     try {
-      work.accept(id);
+      if (!token.equals(open.section().getBusyToken())) {
+        throw new Lines.TakenOver();
+      }
+      work.accept(open);
+      return new CompletionHandler.OnCompleteRemove<>();
+    } catch (Lines.TakenOver e) {
+      LOG.info("Line {}: {}", id, e.getMessage());
       return new CompletionHandler.OnCompleteRemove<>();
     } catch (PlatformException e) {
-      return failed(open, e.getMessage(), e.remedy(), e.mayPass());
+      return failed(open, e);
+    } catch (DataAccessException e) {
+      throw e; // the database is away: the queue tries again when it is back
     } catch (RuntimeException e) {
       LOG.error("Line {} failed", id, e);
       return failed(
           open,
-          "Something went wrong in Zephyrmist itself: " + e.getMessage(),
-          "Go on; if it fails again, send the server's log to its administrator.",
-          true);
+          PlatformException.passing(
+              "Something went wrong in Zephyrmist itself: " + e.getMessage(),
+              "Go on; if it fails again, send the server's log to its administrator.",
+              e));
     } finally {
-      lines.release(section, id);
+      lines.release(section, token);
       ends.check(open.delivery().getId());
     }
   }
 
-  private CompletionHandler<Void> failed(
-      Lines.Open open, String reason, String remedy, boolean mayPass) {
-    int attempts = open.line().getAttempts() + 1;
+  /** Only failures that are this section's own count; a platform that is out of order is not. */
+  private CompletionHandler<Void> failed(Lines.Open open, PlatformException e) {
     UUID id = open.line().getId();
-    if (!mayPass || attempts >= settings.tries()) {
-      lines.needsPerson(id, reason, remedy);
+    boolean resting = e.kind() == PlatformException.Kind.RESTING;
+    int attempts = open.line().getAttempts() + (resting ? 0 : 1);
+    if (e.kind() == PlatformException.Kind.LASTING || attempts >= settings.tries()) {
+      lines.needsPerson(id, e.getMessage(), e.remedy());
       return new CompletionHandler.OnCompleteRemove<>();
     }
-    Duration pause = settings.firstPause().multipliedBy(1L << (attempts - 1));
-    lines.tryAgain(id, attempts, pause, reason);
+    Duration backOff = settings.firstPause().multipliedBy(1L << Math.max(0, attempts - 1));
+    Duration pause = resting ? e.pause() : backOff;
+    lines.tryAgain(id, attempts, pause, e.getMessage(), e.remedy());
     return later(pause);
   }
 
@@ -162,24 +183,33 @@ class Queue implements SmartLifecycle {
     put(readTask, sections);
   }
 
-  /** After the caller's transaction, so that what is worked on is there. */
+  /**
+   * Puts tasks on the queue in the caller's transaction, in one statement. A task that waits
+   * already is brought forward; one that is being worked on is left, and the sweep sees to it.
+   */
   private void put(CustomTask<Void> task, Collection<UUID> ids) {
-    List<UUID> all = List.copyOf(ids);
-    Runnable now =
-        () -> {
-          Instant at = clock.instant();
-          all.forEach(id -> scheduler.scheduleIfNotExists(task.instance(id.toString()), at));
-        };
+    if (ids.isEmpty()) {
+      return;
+    }
+    db.query(
+            "insert into scheduled_tasks (task_name, task_instance, execution_time, picked, version)"
+                + " select ?, unnest(?::uuid[])::text, ?::timestamptz, false, 1"
+                + " on conflict (task_name, task_instance) do update"
+                + " set execution_time = excluded.execution_time where not scheduled_tasks.picked",
+            task.getName(),
+            ids.toArray(UUID[]::new),
+            OffsetDateTime.ofInstant(clock.instant(), ZoneOffset.UTC))
+        .execute();
     if (TransactionSynchronizationManager.isSynchronizationActive()) {
       TransactionSynchronizationManager.registerSynchronization(
           new TransactionSynchronization() {
             @Override
             public void afterCommit() {
-              now.run();
+              scheduler.triggerCheckForDueExecutions();
             }
           });
     } else {
-      now.run();
+      scheduler.triggerCheckForDueExecutions();
     }
   }
 

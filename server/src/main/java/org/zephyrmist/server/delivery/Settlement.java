@@ -22,7 +22,9 @@ import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.core.delivery.StepKind;
 import org.zephyrmist.server.db.tables.records.DeliveryStepRecord;
 import org.zephyrmist.server.db.tables.records.SectionRecord;
+import org.zephyrmist.server.platform.PlatformException;
 import org.zephyrmist.server.platform.PlatformGateway;
+import org.zephyrmist.server.platform.PlatformGateway.Written;
 
 /**
  * After a server died or a platform failed in the middle of a line: finds out what became of the
@@ -61,7 +63,11 @@ class Settlement {
     lines
         .unsettled(section.getId())
         .forEach(s -> byLine.computeIfAbsent(s.getLineId(), k -> new ArrayList<>()).add(s));
-    byLine.forEach((line, steps) -> settle(lines.open(line), steps, gateway));
+    byLine.forEach(
+        (line, steps) -> {
+          Lines.Open o = lines.open(line);
+          settle(new Lines.Open(o.line(), o.delivery(), section), steps, gateway);
+        });
   }
 
   private void settle(Lines.Open open, List<DeliveryStepRecord> steps, PlatformGateway gateway) {
@@ -74,6 +80,9 @@ class Settlement {
                 .filter(version.nodes()::containsKey)
                 .toList());
     resend(open, steps, items, version, gateway);
+    if (steps.isEmpty()) {
+      return;
+    }
     Map<String, ShellTranslator.Known> fresh = new HashMap<>();
     steps.forEach(
         s ->
@@ -84,10 +93,11 @@ class Settlement {
     Map<ItemKey, Base> bases = Ledger.bases(reading.holdings(), version.master());
     List<Ledger.Entry> entries = new ArrayList<>();
     for (DeliveryStepRecord s : steps) {
-      entry(s, reading.byId().get(s.getPlatformItem()), bases, items).ifPresent(entries::add);
+      entry(s, reading, bases, items).ifPresent(entries::add);
     }
     transaction.executeWithoutResult(
         t -> {
+          lines.hold(open.section());
           ledger.record(origin(open, version), entries);
           lines.recorded(
               open.line().getId(), steps.stream().map(DeliveryStepRecord::getItemKey).toList());
@@ -103,7 +113,10 @@ class Settlement {
         Optional.ofNullable(open.delivery().getConfirmedBy()).orElse(open.delivery().getMadeBy()));
   }
 
-  /** What was under way when it broke off is sent once more; the platform knows the keys. */
+  /**
+   * What was under way when it broke off is sent once more; the platform knows the keys. A step
+   * that cannot be done any more, because its item is not as it was, is left to the next plan.
+   */
   private void resend(
       Lines.Open open,
       List<DeliveryStepRecord> steps,
@@ -123,15 +136,36 @@ class Settlement {
         .forEach(s -> ids.put(new ItemKey(s.getItemKey()), s.getPlatformItem()));
     for (DeliveryStepRecord s : inFlight) {
       PlatformGateway.Write w = writes.again(s, items, ids, version.letter(), open.section());
-      String id = gateway.apply(open.section().getShell(), List.of(w)).get(w.key());
-      s.setPlatformItem(id);
-      ids.put(new ItemKey(s.getItemKey()), id);
-      lines.written(open.line().getId(), Map.of(s.getItemKey(), id));
+      try {
+        Written now = gateway.apply(open.section().getShell(), List.of(w)).get(w.key());
+        s.setPlatformItem(now.id());
+        s.setLeftRevision(now.revision());
+        ids.put(new ItemKey(s.getItemKey()), now.id());
+        lines.written(open, Map.of(s.getItemKey(), now));
+      } catch (PlatformException e) {
+        if (e.kind() != PlatformException.Kind.CONFLICT) {
+          throw e;
+        }
+        lines.notDone(open, List.of(s.getItemKey()));
+        steps.remove(s);
+      }
     }
   }
 
+  /** Nothing where somebody changed the item after us: then what we meant is the base. */
+  private static Held asWeLeftIt(DeliveryStepRecord s, ShellReader.Reading reading) {
+    String id = s.getPlatformItem();
+    boolean ours =
+        s.getLeftRevision() != null && s.getLeftRevision().equals(reading.revisions().get(id));
+    return ours ? reading.byId().get(id) : null;
+  }
+
   private static Optional<Ledger.Entry> entry(
-      DeliveryStepRecord s, Held now, Map<ItemKey, Base> bases, Map<ItemKey, Item> items) {
+      DeliveryStepRecord s,
+      ShellReader.Reading reading,
+      Map<ItemKey, Base> bases,
+      Map<ItemKey, Item> items) {
+    Held now = asWeLeftIt(s, reading);
     ItemKey key = new ItemKey(s.getItemKey());
     Kind kind = Kind.valueOf(s.getItemKind());
     if (StepKind.valueOf(s.getKind()) == StepKind.RETIRE) {
@@ -145,7 +179,7 @@ class Settlement {
     Fingerprints shown = old == null ? (now == null ? meant : now.aspects()) : old.shown();
     for (Aspect a : Lines.writes(s)) {
       sent = sent.with(a, meant.get(a));
-      shown = now == null ? shown : shown.with(a, now.aspects().get(a));
+      shown = shown.with(a, now == null ? meant.get(a) : now.aspects().get(a));
     }
     if (linked && Lines.writes(s).contains(Aspect.WORDING)) {
       sent = sent.with(Aspect.WORDING, UNFINISHED);

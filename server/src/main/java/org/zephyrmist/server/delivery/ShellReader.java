@@ -43,6 +43,7 @@ class ShellReader {
       List<Held> items,
       Map<String, Held> byId,
       Map<String, Map<Aspect, String>> forms,
+      Map<String, String> revisions,
       List<HoldingRecord> holdings) {
 
     /** Keeps the texts of these items, so that they can be shown later. */
@@ -60,11 +61,9 @@ class ShellReader {
 
   PlatformGateway gateway(SectionRecord section) {
     if (section.getShell() == null) {
-      throw new PlatformException(
+      throw PlatformException.lasting(
           "This section has no shell.",
-          "Have its shell created on the platform, take the roster in again, then go on.",
-          false,
-          null);
+          "Have its shell created on the platform, take the roster in again, then go on.");
     }
     return platforms.gateway(section.getPlatformId());
   }
@@ -99,13 +98,15 @@ class ShellReader {
     List<Held> all = new ArrayList<>();
     Map<String, Held> byId = new LinkedHashMap<>();
     Map<String, Map<Aspect, String>> forms = new HashMap<>();
+    Map<String, String> revisions = new HashMap<>();
     for (PlatformGateway.ShellItem i : items) {
       ShellTranslator.Read r = translator.in(i);
       all.add(r.held());
       byId.put(i.id(), r.held());
       forms.put(i.id(), r.forms());
+      revisions.put(i.id(), i.revision());
     }
-    return new Reading(all, byId, forms, holdings);
+    return new Reading(all, byId, forms, revisions, holdings);
   }
 
   /** Reads a section and brings the ledger's view of it up to date. */

@@ -40,15 +40,27 @@ class Writes {
   }
 
   Made make(
-      String key, Step s, Item item, Map<ItemKey, String> ids, String letter, SectionRecord to) {
+      String key,
+      Step s,
+      Item item,
+      Map<ItemKey, String> ids,
+      Map<String, String> revisions,
+      String letter,
+      SectionRecord to) {
     if (s.kind() == StepKind.RETIRE) {
-      return new Made(new Write.Remove(key, s.id().orElseThrow()), true);
+      String id = s.id().orElseThrow();
+      return new Made(new Write.Remove(key, id, revisions.get(id)), true);
     }
     ShellTranslator.Written w = new ShellTranslator(to.getShell(), Map.of()).out(item, ids, letter);
     return s.kind() == StepKind.ADD
         ? new Made(new Write.Add(key, item.kind(), w.forms()), w.complete())
         : new Made(
-            new Write.Update(key, s.id().orElseThrow(), only(w.forms(), s.writes())), w.complete());
+            new Write.Update(
+                key,
+                s.id().orElseThrow(),
+                revisions.get(s.id().orElseThrow()),
+                only(w.forms(), s.writes())),
+            w.complete());
   }
 
   /** The same write once more, from the step as it is stored. */
@@ -60,7 +72,7 @@ class Writes {
       SectionRecord to) {
     StepKind kind = StepKind.valueOf(s.getKind());
     if (kind == StepKind.RETIRE) {
-      return new Write.Remove(s.getSentKey(), s.getPlatformItem());
+      return new Write.Remove(s.getSentKey(), s.getPlatformItem(), s.getSeenRevision());
     }
     Map<Aspect, String> forms =
         new ShellTranslator(to.getShell(), Map.of())
@@ -68,7 +80,8 @@ class Writes {
             .forms();
     return kind == StepKind.ADD
         ? new Write.Add(s.getSentKey(), Kind.valueOf(s.getItemKind()), forms)
-        : new Write.Update(s.getSentKey(), s.getPlatformItem(), only(forms, Lines.writes(s)));
+        : new Write.Update(
+            s.getSentKey(), s.getPlatformItem(), s.getSeenRevision(), only(forms, Lines.writes(s)));
   }
 
   static Map<Aspect, String> only(Map<Aspect, String> forms, Set<Aspect> wanted) {

@@ -50,11 +50,17 @@ class DemoShells {
     api("/api/shells", json.writeValueAsString(shells));
   }
 
-  /** Calls on this shell are answered with an error. */
-  void fault(String shell, int status, int times) {
-    api(
-        "/api/shells/" + shell + "/fault",
-        json.writeValueAsString(Map.of("status", status, "times", times)));
+  /** Access to this shell is refused from now on. */
+  void refuse(String shell) {
+    api("/api/faults", json.writeValueAsString(Map.of("shell", shell, "kind", "REFUSE")));
+  }
+
+  void refuseNoLonger(String shell) {
+    send(
+        HttpRequest.newBuilder(uri("/api/faults?shell=" + shell))
+            .header("Authorization", "Bearer " + settings.practiceToken())
+            .DELETE()
+            .build());
   }
 
   void addPage(String shell, String title, String html) {

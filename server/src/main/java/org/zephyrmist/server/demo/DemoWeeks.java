@@ -173,8 +173,8 @@ class DemoWeeks {
   /** What is open now: two shells that fail, and a plan to look at. */
   void open(UUID lighting) throws InterruptedException {
     clock.daysBack(1);
-    shells.fault("t1-lgt110-10", 403, 1_000_000);
-    shells.fault("t1-lgt110-24", 403, 1_000_000);
+    shells.refuse("t1-lgt110-10");
+    shells.refuse("t1-lgt110-24");
     List<UUID> two =
         db.select(SECTION.ID)
             .from(SECTION)
@@ -182,11 +182,11 @@ class DemoWeeks {
                 SECTION.SOURCED_ID.in(
                     "t1-lgt110-10", "t1-lgt110-24", "t1-lgt110-11", "t1-lgt110-12"))
             .fetch(SECTION.ID);
-    shells.fault("t1-lgt110-10", 403, 0);
-    shells.fault("t1-lgt110-24", 403, 0);
+    shells.refuseNoLonger("t1-lgt110-10");
+    shells.refuseNoLonger("t1-lgt110-24");
     UUID id = deliveries.plan(lighting, 3, two);
-    shells.fault("t1-lgt110-10", 403, 1_000_000);
-    shells.fault("t1-lgt110-24", 403, 1_000_000);
+    shells.refuse("t1-lgt110-10");
+    shells.refuse("t1-lgt110-24");
     deliveries.confirm(id);
     List<UUID> behind =
         db.select(SECTION.ID)

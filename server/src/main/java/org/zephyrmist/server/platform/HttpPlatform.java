@@ -6,6 +6,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.net.http.HttpTimeoutException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -19,6 +20,7 @@ import java.util.Set;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Kind;
+import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
@@ -30,8 +32,16 @@ final class HttpPlatform implements PlatformGateway {
   private final String address;
   private final String token;
   private final Duration timeout;
+  private final Breaker breaker;
 
-  HttpPlatform(HttpClient client, JsonMapper json, String address, String token, Duration timeout) {
+  HttpPlatform(
+      HttpClient client,
+      JsonMapper json,
+      String address,
+      String token,
+      Duration timeout,
+      Breaker breaker) {
+    this.breaker = breaker;
     this.client = client;
     this.json = json;
     this.address = address.replaceFirst("/+$", "");
@@ -87,7 +97,8 @@ final class HttpPlatform implements PlatformGateway {
         forms,
         n.path("submissions").asInt(0) > 0,
         n.path("changedBy").asString(""),
-        n.path("changedAt").asString(""));
+        n.path("changedAt").asString(""),
+        n.path("revision").asString(""));
   }
 
   private static String object(JsonNode n) {
@@ -95,7 +106,7 @@ final class HttpPlatform implements PlatformGateway {
   }
 
   @Override
-  public Map<String, String> apply(String shell, List<Write> writes) {
+  public Map<String, Written> apply(String shell, List<Write> writes) {
     ObjectNode body = json.createObjectNode();
     var steps = body.putArray("steps");
     for (Write w : writes) {
@@ -104,18 +115,20 @@ final class HttpPlatform implements PlatformGateway {
         s.put("op", "ADD").put("kind", a.kind().name());
         forms(s, a.forms());
       } else if (w instanceof Write.Update u) {
-        s.put("op", "UPDATE").put("id", u.id());
+        s.put("op", "UPDATE").put("id", u.id()).put("revision", u.revision());
         forms(s, u.forms());
       } else if (w instanceof Write.Remove r) {
-        s.put("op", "REMOVE").put("id", r.id());
+        s.put("op", "REMOVE").put("id", r.id()).put("revision", r.revision());
       }
     }
-    Map<String, String> ids = new LinkedHashMap<>();
+    Map<String, Written> written = new LinkedHashMap<>();
     for (JsonNode a :
         call("POST", "/api/shells/" + encode(shell) + "/steps", body.toString()).path("answers")) {
-      ids.put(a.path("key").asString(), a.path("id").asString());
+      written.put(
+          a.path("key").asString(),
+          new Written(a.path("id").asString(), a.path("revision").asString("")));
     }
-    return ids;
+    return written;
   }
 
   private void forms(ObjectNode step, Map<Aspect, String> forms) {
@@ -170,7 +183,15 @@ final class HttpPlatform implements PlatformGateway {
                     ? HttpRequest.BodyPublishers.noBody()
                     : HttpRequest.BodyPublishers.ofString(body))
             .build();
-    return json.readTree(send(request));
+    byte[] answer = send(request);
+    try {
+      return json.readTree(answer);
+    } catch (JacksonException e) {
+      throw PlatformException.passing(
+          "The platform answered with something that is not JSON.",
+          "Look whether its address is right and it is up, then go on.",
+          e);
+    }
   }
 
   private HttpRequest.Builder request(String path) {
@@ -180,50 +201,62 @@ final class HttpPlatform implements PlatformGateway {
   }
 
   private byte[] send(HttpRequest request) {
+    return breaker.call(() -> answer(request));
+  }
+
+  private byte[] answer(HttpRequest request) {
     try {
       HttpResponse<byte[]> r = client.send(request, HttpResponse.BodyHandlers.ofByteArray());
       if (r.statusCode() / 100 != 2) {
-        throw refusal(r.statusCode(), new String(r.body(), StandardCharsets.UTF_8));
+        throw refusal(r);
       }
       return r.body();
+    } catch (HttpTimeoutException e) {
+      throw PlatformException.passing(
+          "The platform did not answer in time.",
+          "Look whether the platform is up, then go on.",
+          e);
     } catch (IOException e) {
-      throw new PlatformException(
-          "The platform did not answer.", "Look whether the platform is up, then go on.", true, e);
+      throw PlatformException.passing(
+          "The platform cannot be reached, or the connection broke.",
+          "Look whether the platform is up, then go on.",
+          e);
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
-      throw new PlatformException("The server is stopping.", "It goes on by itself.", true, e);
+      throw PlatformException.resting("The server is stopping.", Duration.ZERO, e);
     }
   }
 
-  private static PlatformException refusal(int status, String body) {
+  private static PlatformException refusal(HttpResponse<byte[]> r) {
+    int status = r.statusCode();
     return switch (status) {
-      case 401, 403 ->
-          new PlatformException(
-              "The platform refused the token.",
-              "Ask an administrator to renew the platform's token, then go on.",
-              false,
-              null);
+      case 401 ->
+          PlatformException.lasting(
+              "The platform says that the token is wrong.",
+              "Ask an administrator to renew the platform's token, then go on.");
+      case 403 ->
+          PlatformException.lasting(
+              "The platform refuses access to this shell.",
+              "Ask the platform's people to let Zephyrmist into it, then go on.");
       case 404 ->
-          new PlatformException(
+          PlatformException.lasting(
               "The platform has no such shell.",
-              "Have the shell created on the platform, then go on.",
-              false,
-              null);
-      case 409 ->
-          new PlatformException(
-              "The shell changed while it was written.", "It is read again.", true, null);
-      case 429, 500, 502, 503, 504 ->
-          new PlatformException(
+              "Have the shell created on the platform, then go on.");
+      case 409 -> PlatformException.conflict("The shell changed while it was written.");
+      case 429 ->
+          PlatformException.resting("The platform asks for a pause.", RetryAfter.of(r), null);
+      case 408, 500, 502, 503, 504 ->
+          PlatformException.passing(
               "The platform answered with error " + status + ".",
               "Wait until the platform is well again, then go on.",
-              true,
               null);
       default ->
-          new PlatformException(
-              "The platform refused the steps with error " + status + ". " + abbreviate(body),
-              "Send this text to the platform's people.",
-              false,
-              null);
+          PlatformException.lasting(
+              "The platform refused the steps with error "
+                  + status
+                  + ". "
+                  + abbreviate(new String(r.body(), StandardCharsets.UTF_8)),
+              "Send this text to the platform's people.");
     };
   }
 

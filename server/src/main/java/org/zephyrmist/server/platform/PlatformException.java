@@ -1,22 +1,66 @@
 package org.zephyrmist.server.platform;
 
-/** A platform did not do what it was asked. */
-public final class PlatformException extends RuntimeException {
-  private final boolean mayPass;
-  private final String remedy;
+import java.time.Duration;
 
-  public PlatformException(String problem, String remedy, boolean mayPass, Throwable cause) {
-    super(problem, cause);
-    this.mayPass = mayPass;
-    this.remedy = remedy;
+/** A platform did not do what it was asked. Says what happened and what to do. */
+public final class PlatformException extends RuntimeException {
+  /** What may be done about it. */
+  public enum Kind {
+    /** The same call may go through later. */
+    PASSING,
+    /** The platform as a whole is out of order; later, and it is nobody's doing here. */
+    RESTING,
+    /** An item is not as it was read: nothing was done; read again. */
+    CONFLICT,
+    /** A person has to do something first. */
+    LASTING
   }
 
-  /** Whether the same call may go through later. */
-  public boolean mayPass() {
-    return mayPass;
+  private final Kind kind;
+  private final String remedy;
+  private final Duration pause;
+
+  private PlatformException(
+      Kind kind, String problem, String remedy, Duration pause, Throwable cause) {
+    super(problem, cause);
+    this.kind = kind;
+    this.remedy = remedy;
+    this.pause = pause;
+  }
+
+  /** May go through by itself. */
+  public static PlatformException passing(String problem, String remedy, Throwable cause) {
+    return new PlatformException(Kind.PASSING, problem, remedy, Duration.ZERO, cause);
+  }
+
+  static PlatformException conflict(String problem) {
+    return new PlatformException(Kind.CONFLICT, problem, "It is read again.", Duration.ZERO, null);
+  }
+
+  /** A person has to do something first. */
+  public static PlatformException lasting(String problem, String remedy) {
+    return new PlatformException(Kind.LASTING, problem, remedy, Duration.ZERO, null);
+  }
+
+  static PlatformException resting(String problem, Duration pause, Throwable cause) {
+    return new PlatformException(
+        Kind.RESTING,
+        problem,
+        "Look whether the platform is up. Nothing is lost; it goes on by itself.",
+        pause,
+        cause);
+  }
+
+  public Kind kind() {
+    return kind;
   }
 
   public String remedy() {
     return remedy;
+  }
+
+  /** How long the platform is to be left alone at the least. */
+  public Duration pause() {
+    return pause;
   }
 }

@@ -21,7 +21,8 @@ public interface PlatformGateway {
       Map<Aspect, String> forms,
       boolean studentWork,
       String changedBy,
-      String changedAt) {}
+      String changedAt,
+      String revision) {}
 
   /** One thing to write. */
   sealed interface Write {
@@ -29,10 +30,22 @@ public interface PlatformGateway {
 
     record Add(String key, Kind kind, Map<Aspect, String> forms) implements Write {}
 
-    record Update(String key, String id, Map<Aspect, String> forms) implements Write {}
+    /**
+     * @param revision of the item as it was read; if it is another now, nothing is written
+     */
+    record Update(String key, String id, String revision, Map<Aspect, String> forms)
+        implements Write {}
 
-    record Remove(String key, String id) implements Write {}
+    record Remove(String key, String id, String revision) implements Write {}
   }
+
+  /**
+   * What became of a write.
+   *
+   * @param id the platform's id of the item
+   * @param revision of the item after it
+   */
+  record Written(String id, String revision) {}
 
   /** All shells, page by page. */
   List<Shell> shells();
@@ -42,9 +55,11 @@ public interface PlatformGateway {
   /**
    * Writes, all or nothing; a write whose key was seen before is not done again.
    *
-   * @return the platform's id of each item, by key
+   * @return what became of each write, by key
+   * @throws PlatformException of kind CONFLICT if an item is not as it was read; then nothing was
+   *     done
    */
-  Map<String, String> apply(String shell, List<Write> writes);
+  Map<String, Written> apply(String shell, List<Write> writes);
 
   /** Those of the files that the platform does not hold yet. */
   List<FileRef> missing(List<FileRef> files);

@@ -6,7 +6,9 @@ import static org.zephyrmist.server.db.Tables.SECTION;
 import java.net.http.HttpClient;
 import java.time.Duration;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import org.jooq.DSLContext;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
@@ -27,6 +29,8 @@ public class Platforms {
           .connectTimeout(Duration.ofSeconds(5))
           .build();
 
+  private final Map<String, Breaker> breakers = new ConcurrentHashMap<>();
+
   Platforms(DSLContext db, JsonMapper json, Settings settings, Secrets secrets) {
     this.db = db;
     this.json = json;
@@ -41,7 +45,8 @@ public class Platforms {
   }
 
   private PlatformGateway gateway(String address, String token) {
-    return new HttpPlatform(client, json, address, token, settings.callTimeout());
+    Breaker breaker = breakers.computeIfAbsent(address, a -> new Breaker(a, settings.firstPause()));
+    return new HttpPlatform(client, json, address, token, settings.callTimeout(), breaker);
   }
 
   /** Names a platform, after it has answered with this token. */

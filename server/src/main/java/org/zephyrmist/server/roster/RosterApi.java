@@ -24,6 +24,7 @@ import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.Programs;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
+import org.zephyrmist.server.platform.PlatformException;
 import org.zephyrmist.server.platform.Platforms;
 import org.zephyrmist.server.web.Refusal;
 import org.zephyrmist.server.web.Uploads;
@@ -66,6 +67,22 @@ class RosterApi {
         .fetch(r -> new Course(r.getId(), r.getCode(), r.getTitle()));
   }
 
+  /** The roster is in, whether the platforms answer or not. */
+  private void tie(RosterIntake.Report report) {
+    try {
+      platforms.tieAll();
+    } catch (PlatformException e) {
+      report
+          .remarks()
+          .add(
+              new Roster.Remark(
+                  "",
+                  0,
+                  "Sections were not tied to their shells: " + e.getMessage(),
+                  "Take the same roster in again when the platform is well."));
+    }
+  }
+
   /** The body is a ZIP of OneRoster CSV files. Shells are tied to the sections afterwards. */
   @PostMapping(path = "/roster", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
   @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
@@ -77,7 +94,7 @@ class RosterApi {
       Roster roster = RosterReader.read(file, intake.known());
       RosterIntake.Report report = intake.take(roster);
       programs.reachAllIfNone(who);
-      platforms.tieAll();
+      tie(report);
       events.add(who.id(), "took in roster", report.sections() + " sections", "");
       return report;
     } catch (RosterException e) {

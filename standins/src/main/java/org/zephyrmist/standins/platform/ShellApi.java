@@ -3,15 +3,19 @@ package org.zephyrmist.standins.platform;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.util.List;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestAttribute;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.server.ResponseStatusException;
 
 /** The API for programs; every call needs the token. */
 @RestController
@@ -21,11 +25,13 @@ class ShellApi {
   private final Shells shells;
   private final Steps steps;
   private final Files files;
+  private final Faults faults;
 
-  ShellApi(Shells shells, Steps steps, Files files) {
+  ShellApi(Shells shells, Steps steps, Files files, Faults faults) {
     this.shells = shells;
     this.steps = steps;
     this.files = files;
+    this.faults = faults;
   }
 
   /** Shells in order of id, 500 at a time, after the given id. */
@@ -42,13 +48,21 @@ class ShellApi {
 
   @GetMapping("/shells/{shell}/items")
   List<Wire.Item> items(@PathVariable String shell) {
-    shells.mayFail(shell);
     return shells.items(shell);
   }
 
   @PostMapping("/shells/{shell}/steps")
-  Wire.Answers apply(@PathVariable String shell, @RequestBody Wire.Steps body) {
-    shells.mayFail(shell);
+  Wire.Answers apply(
+      @PathVariable String shell,
+      @RequestBody Wire.Steps body,
+      @RequestAttribute(name = FaultFilter.INSIDE, required = false) Faults.Kind fault) {
+    if (fault == Faults.Kind.MEDDLE) {
+      steps.meddle(shell, body.steps());
+    }
+    if (fault == Faults.Kind.PART) {
+      steps.apply(shell, body.steps().subList(0, body.steps().size() / 2), "Zephyrmist");
+      throw new ResponseStatusException(HttpStatus.INTERNAL_SERVER_ERROR, "Half was done");
+    }
     return new Wire.Answers(steps.apply(shell, body.steps(), "Zephyrmist"));
   }
 
@@ -63,9 +77,30 @@ class ShellApi {
     files.store(sha256, request.getContentType(), request.getInputStream());
   }
 
-  /** The next so many calls on a shell are answered with this status. */
-  @PostMapping("/shells/{shell}/fault")
-  void fault(@PathVariable String shell, @RequestBody Wire.Fault fault) {
-    shells.fault(shell, fault);
+  @GetMapping("/faults")
+  List<Wire.Fault> faults() {
+    return faults.all().stream()
+        .map(
+            f ->
+                new Wire.Fault(
+                    f.getShellId(),
+                    Faults.Kind.valueOf(f.getKind()),
+                    f.getTimes(),
+                    f.getChance(),
+                    f.getStatus(),
+                    f.getSeconds()))
+        .toList();
+  }
+
+  /** Turns a knob: what is to go wrong from now on. */
+  @PostMapping("/faults")
+  void fault(@RequestBody Wire.Fault fault) {
+    faults.add(fault);
+  }
+
+  /** Takes the faults of a shell away, or all. */
+  @DeleteMapping("/faults")
+  void noFaults(@RequestParam(defaultValue = "") String shell) {
+    faults.clear(shell);
   }
 }

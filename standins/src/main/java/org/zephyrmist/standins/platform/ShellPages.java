@@ -104,7 +104,7 @@ class ShellPages {
   String delete(@PathVariable String shell, @PathVariable String item) {
     apply(
         shell,
-        new Wire.Step(key(), Wire.Op.REMOVE, item, null, null, null, null, null, null, null));
+        new Wire.Step(key(), Wire.Op.REMOVE, item, null, null, null, null, null, null, null, null));
     return "redirect:/shells/" + shell + "?work=true";
   }
 
@@ -119,6 +119,7 @@ class ShellPages {
         new Wire.Step(
             key(),
             Wire.Op.ADD,
+            null,
             null,
             "PAGE",
             new Wire.Wording(title, html, Map.of()),
@@ -163,7 +164,17 @@ class ShellPages {
     apply(
         shell,
         new Wire.Step(
-            key(), Wire.Op.UPDATE, item, null, wording, null, timing, null, visibility, null));
+            key(),
+            Wire.Op.UPDATE,
+            item,
+            null,
+            null,
+            wording,
+            null,
+            timing,
+            null,
+            visibility,
+            null));
   }
 
   private void apply(String shell, Wire.Step step) {

@@ -2,7 +2,6 @@ package org.zephyrmist.standins.platform;
 
 import static org.jooq.impl.DSL.field;
 import static org.jooq.impl.DSL.selectCount;
-import static org.zephyrmist.standins.db.Tables.FAULT;
 import static org.zephyrmist.standins.db.Tables.ITEM;
 import static org.zephyrmist.standins.db.Tables.SHELL;
 import static org.zephyrmist.standins.db.Tables.SUBMISSION;
@@ -93,7 +92,8 @@ class Shells {
         json.map(r.get(ITEM.LAUNCH)),
         work,
         r.get(ITEM.CHANGED_BY),
-        r.get(ITEM.CHANGED_AT));
+        r.get(ITEM.CHANGED_AT),
+        r.get(ITEM.REVISION));
   }
 
   @Transactional
@@ -110,26 +110,5 @@ class Shells {
                 .where(ITEM.ID.eq(item))
                 .and(ITEM.SHELL_ID.eq(shell)))
         .execute();
-  }
-
-  @Transactional
-  void fault(String shell, Wire.Fault fault) {
-    db.deleteFrom(FAULT).where(FAULT.SHELL_ID.eq(shell)).execute();
-    db.insertInto(FAULT).values(shell, fault.status(), fault.times()).execute();
-  }
-
-  /** Answers with an error as often as was asked for. */
-  @Transactional(noRollbackFor = ResponseStatusException.class)
-  void mayFail(String shell) {
-    db.update(FAULT)
-        .set(FAULT.TIMES, FAULT.TIMES.minus(1))
-        .where(FAULT.SHELL_ID.eq(shell))
-        .and(FAULT.TIMES.gt(0))
-        .returning(FAULT.STATUS)
-        .fetchOptional()
-        .ifPresent(
-            r -> {
-              throw new ResponseStatusException(HttpStatusCode.valueOf(r.getStatus()));
-            });
   }
 }

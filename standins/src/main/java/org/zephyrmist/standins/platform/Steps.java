@@ -33,49 +33,34 @@ class Steps {
   /** All or nothing. Answers in the order of the steps. */
   @Transactional
   List<Wire.Answer> apply(String shell, List<Wire.Step> steps, String who) {
-    Map<String, String> known =
+    Map<String, AnswerRecord> known =
         db.selectFrom(ANSWER)
             .where(ANSWER.KEY.in(steps.stream().map(Wire.Step::key).toList()))
-            .fetchMap(ANSWER.KEY, ANSWER.ITEM_ID);
-    List<String> ids =
-        steps.stream().filter(s -> s.op() == Wire.Op.UPDATE).map(Wire.Step::id).toList();
-    Map<String, ItemRecord> held =
-        db.selectFrom(ITEM).where(ITEM.ID.in(ids)).and(ITEM.SHELL_ID.eq(shell)).fetchMap(ITEM.ID);
+            .fetchMap(ANSWER.KEY);
+    Map<String, ItemRecord> held = held(shell, steps);
     List<Wire.Answer> answers = new ArrayList<>();
     List<ItemRecord> added = new ArrayList<>();
     List<ItemRecord> changed = new ArrayList<>();
     List<String> removed = new ArrayList<>();
     List<AnswerRecord> kept = new ArrayList<>();
     for (Wire.Step s : steps) {
-      String before = known.get(s.key());
+      AnswerRecord before = known.get(s.key());
       if (before != null) {
-        answers.add(new Wire.Answer(s.key(), before, true));
+        answers.add(new Wire.Answer(s.key(), before.getItemId(), true, before.getRevision()));
         continue;
       }
-      String id =
-          switch (s.op()) {
-            case ADD -> {
-              ItemRecord r = fresh(shell, s);
-              write(r, s, who);
-              added.add(r);
-              yield r.getId();
-            }
-            case UPDATE -> {
-              ItemRecord r = held.get(s.id());
-              if (r == null) {
-                throw new ResponseStatusException(HttpStatus.CONFLICT, "No item " + s.id());
-              }
-              write(r, s, who);
-              changed.add(r);
-              yield r.getId();
-            }
-            case REMOVE -> {
-              removed.add(s.id());
-              yield s.id();
-            }
-          };
-      kept.add(new AnswerRecord(s.key(), shell, id));
-      answers.add(new Wire.Answer(s.key(), id, false));
+      ItemRecord r = s.op() == Wire.Op.ADD ? fresh(shell, s) : asSeen(s, held);
+      if (s.place() != null && s.place().parent() != null) {
+        parent(s.place().parent(), shell, added);
+      }
+      switch (s.op()) {
+        case ADD -> added.add(r);
+        case UPDATE -> changed.add(r);
+        case REMOVE -> removed.add(s.id());
+      }
+      write(r, s, who);
+      kept.add(new AnswerRecord(s.key(), shell, r.getId(), r.getRevision()));
+      answers.add(new Wire.Answer(s.key(), r.getId(), false, r.getRevision()));
     }
     db.batchInsert(added).execute();
     db.batchUpdate(changed).execute();
@@ -86,12 +71,60 @@ class Steps {
     return answers;
   }
 
+  private Map<String, ItemRecord> held(String shell, List<Wire.Step> steps) {
+    List<String> ids =
+        steps.stream().filter(s -> s.op() != Wire.Op.ADD).map(Wire.Step::id).sorted().toList();
+    return db.selectFrom(ITEM)
+        .where(ITEM.ID.in(ids))
+        .and(ITEM.SHELL_ID.eq(shell))
+        .orderBy(ITEM.ID)
+        .forUpdate()
+        .fetchMap(ITEM.ID);
+  }
+
+  /** The item, if it is there and is as the writer has seen it. */
+  private static ItemRecord asSeen(Wire.Step s, Map<String, ItemRecord> held) {
+    ItemRecord r = held.get(s.id());
+    if (r == null) {
+      throw new ResponseStatusException(HttpStatus.CONFLICT, "No item " + s.id());
+    }
+    if (s.revision() != null && !s.revision().equals(r.getRevision())) {
+      throw new ResponseStatusException(HttpStatus.CONFLICT, s.id() + " has changed");
+    }
+    return r;
+  }
+
+  private void parent(String parent, String shell, List<ItemRecord> added) {
+    boolean there =
+        added.stream().anyMatch(a -> a.getId().equals(parent))
+            || db.fetchExists(ITEM, ITEM.ID.eq(parent).and(ITEM.SHELL_ID.eq(shell)));
+    if (!there) {
+      throw new ResponseStatusException(HttpStatus.CONFLICT, "No module " + parent);
+    }
+  }
+
+  /** An instructor changes the first of the items that are about to be written. */
+  @Transactional
+  void meddle(String shell, List<Wire.Step> steps) {
+    held(shell, steps).values().stream()
+        .findFirst()
+        .ifPresent(
+            r -> {
+              r.setHtml(r.getHtml() + "<p>Changed meanwhile.</p>");
+              r.setRevision(r.getRevision() + 1);
+              r.setChangedBy("the instructor");
+              r.setChangedAt(OffsetDateTime.now(clock));
+              r.update();
+            });
+  }
+
   private ItemRecord fresh(String shell, Wire.Step s) {
     ItemRecord r = new ItemRecord();
     r.setId(UUID.randomUUID().toString().replace("-", "").substring(0, 16));
     r.setShellId(shell);
     r.setKind(s.kind());
     r.setRank("i");
+    r.setRevision(0L);
     r.setGrading(json.column(Map.of()));
     r.setTiming(json.column(Map.of()));
     r.setLaunch(json.column(Map.of()));
@@ -121,6 +154,7 @@ class Steps {
     if (s.launch() != null) {
       r.setLaunch(json.column(s.launch()));
     }
+    r.setRevision(r.getRevision() + 1);
     r.setChangedBy(who);
     r.setChangedAt(OffsetDateTime.now(clock));
   }

@@ -22,7 +22,8 @@ final class Wire {
       Map<String, Object> launch,
       int submissions,
       String changedBy,
-      OffsetDateTime changedAt) {}
+      OffsetDateTime changedAt,
+      long revision) {}
 
   /**
    * @param more file, number of questions, criteria and groups, where a kind has them
@@ -39,11 +40,16 @@ final class Wire {
     REMOVE
   }
 
-  /** One step; what is null stays as it is. */
+  /**
+   * One step; what is null stays as it is.
+   *
+   * @param revision of the item that the writer has seen; if it is another now, nothing is done
+   */
   record Step(
       String key,
       Op op,
       String id,
+      Long revision,
       String kind,
       Wording wording,
       Map<String, Object> grading,
@@ -54,13 +60,23 @@ final class Wire {
 
   record Steps(List<Step> steps) {}
 
-  record Answer(String key, String id, boolean repeated) {}
+  record Answer(String key, String id, boolean repeated, long revision) {}
 
   record Answers(List<Answer> answers) {}
 
   record Hashes(List<String> sha256) {}
 
-  record Fault(int status, int times) {}
+  /**
+   * @param shell none for every call
+   * @param times none until it is taken away
+   */
+  record Fault(
+      String shell,
+      Faults.Kind kind,
+      Integer times,
+      Double chance,
+      Integer status,
+      Double seconds) {}
 
   record Problem(String title, String detail) {}
 }
