@@ -88,9 +88,9 @@ final class Archive implements Closeable {
     String name = name(e).replace('\\', '/');
     boolean escapes =
         name.startsWith("/")
-            || DRIVE.matcher(name).matches()
+            || (name.length() > 1 && name.charAt(1) == ':' && DRIVE.matcher(name).matches())
             || name.indexOf('\0') >= 0
-            || List.of(name.split("/", -1)).contains("..");
+            || (name.contains("..") && List.of(name.split("/", -1)).contains(".."));
     if (escapes || e.isUnixSymlink()) {
       throw new CartridgeException(
           name,
@@ -128,7 +128,9 @@ final class Archive implements Closeable {
 
   /** Letter case and the two ways to write an accent do not tell names apart. */
   private static String folded(String name) {
-    return Normalizer.normalize(name, Normalizer.Form.NFC).toLowerCase(Locale.ROOT);
+    boolean plain = Normalizer.isNormalized(name, Normalizer.Form.NFC);
+    String n = plain ? name : Normalizer.normalize(name, Normalizer.Form.NFC);
+    return n.toLowerCase(Locale.ROOT);
   }
 
   Set<String> names() {

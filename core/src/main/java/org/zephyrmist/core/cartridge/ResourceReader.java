@@ -28,6 +28,7 @@ final class ResourceReader {
   private final Map<String, FileRef> files;
   private final Map<String, ItemKey> pageItems;
   private final Findings findings;
+  private final Xml.Parser xml;
   private final Set<String> used = new HashSet<>();
 
   ResourceReader(
@@ -41,6 +42,7 @@ final class ResourceReader {
     this.files = files;
     this.pageItems = pageItems;
     this.findings = findings;
+    this.xml = new Xml.Parser(limits.depth());
   }
 
   /** The content; nothing if its file is missing, which is reported. */
@@ -67,17 +69,17 @@ final class ResourceReader {
       return Optional.of(Paths.isPage(path) ? page(path) : file(path));
     }
     String name = r.path().orElse("imsmanifest.xml");
-    Element xml =
+    Element root =
         r.inline().isPresent()
             ? r.inline().get()
-            : Xml.parse(name, archive.bytes(name, limits.xml()), limits.depth());
+            : xml.parse(name, archive.bytes(name, limits.xml()));
     return Optional.of(
         switch (known) {
-          case DISCUSSION -> discussion(xml, name);
-          case WEB_LINK -> webLink(xml, title);
-          case TOOL_LINK -> toolLink(xml, name, title);
-          case ASSIGNMENT -> assignment(xml, name);
-          case ASSESSMENT, QUESTION_BANK -> questions(known, xml, name, r.path());
+          case DISCUSSION -> discussion(root, name);
+          case WEB_LINK -> webLink(root, title);
+          case TOOL_LINK -> toolLink(root, name, title);
+          case ASSIGNMENT -> assignment(root, name);
+          case ASSESSMENT, QUESTION_BANK -> questions(known, root, name, r.path());
           case WEB_CONTENT, ASSOCIATED_CONTENT ->
               throw new IllegalStateException("Read above: " + known);
         });
@@ -85,8 +87,8 @@ final class ResourceReader {
 
   private Read page(String path) throws IOException {
     try {
-      Html.Body body = Html.body(archive.bytes(path, limits.page()));
-      return new Read(body.title(), new Content.Page(refer(body.html(), path)));
+      Html.Body body = Html.body(archive.bytes(path, limits.page()), a -> address(a, path));
+      return new Read(body.title(), new Content.Page(body.html()));
     } catch (CartridgeException e) {
       findings.notUnderstood(path, e.getMessage() + " Kept as a file.");
       return file(path);

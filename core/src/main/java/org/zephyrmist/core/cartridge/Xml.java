@@ -27,11 +27,22 @@ final class Xml {
 
   private Xml() {}
 
-  static Element parse(String name, byte[] bytes, int depth) throws CartridgeException {
-    try {
-      return builder(depth).parse(new ByteArrayInputStream(bytes)).getDocumentElement();
-    } catch (SAXException | IOException e) {
-      throw refusal(name, e, depth);
+  /** Parses one file after the other; not for several threads. */
+  static final class Parser {
+    private final int depth;
+    private final DocumentBuilder builder;
+
+    Parser(int depth) {
+      this.depth = depth;
+      this.builder = builder(depth);
+    }
+
+    Element parse(String name, byte[] bytes) throws CartridgeException {
+      try {
+        return builder.parse(new ByteArrayInputStream(bytes)).getDocumentElement();
+      } catch (SAXException | IOException e) {
+        throw refusal(name, e, depth);
+      }
     }
   }
 
@@ -70,8 +81,7 @@ final class Xml {
 
   private static DocumentBuilder builder(int depth) {
     try {
-      DocumentBuilderFactory f = DocumentBuilderFactory.newInstance();
-      f.setNamespaceAware(true);
+      DocumentBuilderFactory f = DocumentBuilderFactory.newDefaultNSInstance();
       f.setXIncludeAware(false);
       f.setExpandEntityReferences(false);
       f.setFeature(XMLConstants.FEATURE_SECURE_PROCESSING, true);
@@ -95,8 +105,7 @@ final class Xml {
   /** A parser for files that are not to be in memory as a whole. */
   static SAXParser stream(int depth) {
     try {
-      SAXParserFactory f = SAXParserFactory.newInstance();
-      f.setNamespaceAware(true);
+      SAXParserFactory f = SAXParserFactory.newDefaultNSInstance();
       f.setXIncludeAware(false);
       f.setFeature(XMLConstants.FEATURE_SECURE_PROCESSING, true);
       f.setFeature(NO_DOCTYPE, true);

@@ -7,10 +7,10 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.IdentityHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.UnaryOperator;
+import java.util.regex.Pattern;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Attribute;
 import org.jsoup.nodes.Comment;
@@ -23,14 +23,8 @@ import org.jsoup.safety.Safelist;
 /** HTML fragments: one canonical text, references, safe text, plain text. */
 public final class Html {
   /** Attributes that hold one address. */
-  private static final Map<String, String> ADDRESSES =
-      Map.of(
-          "href", "[href]",
-          "src", "[src]",
-          "data", "object[data]",
-          "poster", "[poster]",
-          "longdesc", "[longdesc]",
-          "background", "[background]");
+  private static final Set<String> ADDRESSES =
+      Set.of("href", "src", "poster", "longdesc", "background");
 
   private static final Safelist SAFE =
       Safelist.relaxed()
@@ -78,6 +72,11 @@ public final class Html {
           .addProtocols("source", "src", "http", "https", "zref")
           .addProtocols("track", "src", "http", "https", "zref");
 
+  private static final Pattern MAY_HOLD_ADDRESS =
+      Pattern.compile("href|src|data|poster|longdesc|background", Pattern.CASE_INSENSITIVE);
+
+  private static final Remembered CANONICAL = new Remembered(16_000_000);
+
   private Html() {}
 
   /**
@@ -85,27 +84,31 @@ public final class Html {
    * {@code pre} folded, none at the edges of blocks, comments gone. Idempotent.
    */
   public static String canonical(String html) {
-    if (html.isBlank()) {
-      return "";
-    }
+    return html.isBlank() ? "" : CANONICAL.get(html, Html::canonicalAnew);
+  }
+
+  private static String canonicalAnew(String html) {
     Document doc = parse(html);
     tidy(doc.body());
     return doc.body().html();
   }
 
   /**
-   * The body of a whole page, and its head's title if it has one. The encoding is read from a byte
-   * order mark or the page's own declaration (HTML Standard, 13.2.3.2); UTF-8 if it has neither.
+   * The body of a whole page in canonical form, every address replaced, and its head's title if it
+   * has one. The encoding is read from a byte order mark or the page's own declaration (HTML
+   * Standard, 13.2.3.2); UTF-8 if it has neither.
    */
-  public static Body body(byte[] page) {
+  public static Body body(byte[] page, UnaryOperator<String> map) {
     Document doc;
     try {
       doc = Jsoup.parse(new ByteArrayInputStream(page), null, "");
-    } catch (IOException | RuntimeException e) {
+    } catch (IOException | IllegalArgumentException e) {
       // the page declares an encoding that does not exist
       doc = Jsoup.parse(new String(page, StandardCharsets.UTF_8));
     }
-    return new Body(doc.title(), doc.body().html());
+    doc.outputSettings(settings(doc));
+    replaceAddresses(doc, map);
+    return new Body(doc.title(), canonicalBody(doc));
   }
 
   /**
@@ -114,19 +117,32 @@ public final class Html {
    */
   public record Body(String title, String html) {}
 
-  /** The same text with every address replaced; an unchanged address may be returned. */
+  /**
+   * The canonical text with every address replaced; an unchanged address may be returned. Without
+   * anything that could be one, nothing is taken apart.
+   */
   public static String mapAddresses(String html, UnaryOperator<String> map) {
     if (html.isEmpty()) {
       return html;
     }
+    if (!MAY_HOLD_ADDRESS.matcher(html).find()) {
+      return canonical(html);
+    }
     Document doc = parse(html);
-    ADDRESSES.forEach(
-        (name, query) -> {
-          for (Element e : doc.body().select(query)) {
-            e.attr(name, map.apply(e.attr(name)));
-          }
-        });
+    replaceAddresses(doc, map);
     return canonicalBody(doc);
+  }
+
+  private static void replaceAddresses(Document doc, UnaryOperator<String> map) {
+    for (Element e : doc.body().getAllElements()) {
+      for (Attribute a : e.attributes()) {
+        boolean address =
+            ADDRESSES.contains(a.getKey()) || a.getKey().equals("data") && e.nameIs("object");
+        if (address) {
+          a.setValue(map.apply(a.getValue()));
+        }
+      }
+    }
   }
 
   /** All addresses, in the order of the text. */
@@ -156,7 +172,8 @@ public final class Html {
 
   private static String canonicalBody(Document doc) {
     tidy(doc.body());
-    return doc.body().html();
+    String html = doc.body().html();
+    return html.isBlank() ? "" : CANONICAL.keep(html, html);
   }
 
   private static Document parse(String html) {

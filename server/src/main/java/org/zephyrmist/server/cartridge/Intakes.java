@@ -48,6 +48,7 @@ public class Intakes {
   private static final Logger LOG = LoggerFactory.getLogger(Intakes.class);
   private static final int DEADLOCKS = 5;
   private final ExecutorService readers = Executors.newFixedThreadPool(2);
+  private final ExecutorService unpackers = Executors.newCachedThreadPool();
   private final ScheduledExecutorService pulse = Executors.newSingleThreadScheduledExecutor();
   private final Set<UUID> reading = ConcurrentHashMap.newKeySet();
   private final DSLContext db;
@@ -82,6 +83,7 @@ public class Intakes {
   @PreDestroy
   void stop() {
     readers.shutdownNow();
+    unpackers.shutdownNow();
     pulse.shutdownNow();
   }
 
@@ -208,18 +210,7 @@ public class Intakes {
 
   private UUID keep(UUID intake, String name, Path file, byte[] sha256, long size, SignedIn who) {
     UUID tree = trees.create();
-    TreeIntake into = new TreeIntake(tree, trees, files, new Progress(intake));
-    ReadingReport report;
-    try {
-      report = CartridgeReader.read(file, Limits.DEFAULT, into);
-      into.flush();
-    } catch (CartridgeException e) {
-      throw new Unreadable(e);
-    } catch (IOException e) {
-      throw new Unreadable(
-          new CartridgeException(
-              name, "The archive is damaged: " + e.getMessage(), "Download it again."));
-    }
+    ReadingReport report = read(file, name, tree, new Progress(intake));
     String title = report.facts().title().isBlank() ? stem(name) : report.facts().title();
     UUID cartridge = cartridge(title);
     int number = 1 + db.fetchCount(EDITION, EDITION.CARTRIDGE_ID.eq(cartridge));
@@ -238,6 +229,29 @@ public class Intakes {
         .execute();
     events.add(who.id(), "took in", title + ", edition " + number, name);
     return edition;
+  }
+
+  private ReadingReport read(Path file, String name, UUID tree, Progress progress) {
+    Handover handover = new Handover();
+    try (TreeIntake into = new TreeIntake(tree, trees, files, progress, handover)) {
+      return handover.run(
+          unpackers,
+          () -> {
+            ReadingReport r = CartridgeReader.read(file, Limits.DEFAULT, into);
+            into.flush();
+            return r;
+          });
+    } catch (CartridgeException e) {
+      throw new Unreadable(e);
+    } catch (IOException e) {
+      throw new Unreadable(
+          new CartridgeException(
+              name, "The archive is damaged: " + e.getMessage(), "Download it again."));
+    } catch (RuntimeException e) {
+      throw e;
+    } catch (Exception e) {
+      throw new IllegalStateException(e);
+    }
   }
 
   private static String stem(String name) {

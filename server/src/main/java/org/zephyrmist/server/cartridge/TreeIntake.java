@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
+import java.util.function.Consumer;
 import org.zephyrmist.core.cartridge.Intake;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Item;
@@ -13,7 +14,7 @@ import org.zephyrmist.server.content.Files;
 import org.zephyrmist.server.content.Trees;
 
 /** Puts what a reading finds into a tree, a few hundred items at a time. */
-final class TreeIntake implements Intake {
+final class TreeIntake implements Intake, AutoCloseable {
   interface Progress {
     void at(int done, int total, String what);
   }
@@ -23,12 +24,17 @@ final class TreeIntake implements Intake {
   private final Trees trees;
   private final FileIntake files;
   private final Progress progress;
+  private final Consumer<Runnable> writer;
   private final List<Item> batch = new ArrayList<>();
 
-  TreeIntake(UUID tree, Trees trees, Files files, Progress progress) {
+  /**
+   * @param writer runs what is to be written, in its order
+   */
+  TreeIntake(UUID tree, Trees trees, Files files, Progress progress, Consumer<Runnable> writer) {
+    this.writer = writer;
     this.tree = tree;
     this.trees = trees;
-    this.files = files.intake(tree);
+    this.files = files.intake(tree, writer);
     this.progress = progress;
   }
 
@@ -42,20 +48,29 @@ final class TreeIntake implements Intake {
   public void item(Item item) {
     batch.add(item);
     if (batch.size() == BATCH) {
-      trees.put(tree, batch);
-      batch.clear();
+      write();
     }
   }
 
   /** Writes what waits. */
   void flush() {
     files.flush();
-    trees.put(tree, batch);
+    write();
+  }
+
+  private void write() {
+    List<Trees.Row> rows = Trees.rows(batch);
     batch.clear();
+    writer.accept(() -> trees.put(tree, rows));
   }
 
   @Override
   public void progress(int done, int total, String what) {
     progress.at(done, total, what);
+  }
+
+  @Override
+  public void close() {
+    files.close();
   }
 }

@@ -23,6 +23,11 @@ public class Bodies {
   public void keep(Collection<String> forms) {
     Map<Fingerprint, String> once = new HashMap<>();
     forms.forEach(f -> once.put(Fingerprint.of(f), f));
+    keep(once);
+  }
+
+  /** Keeps forms whose fingerprints are known. */
+  public void keep(Map<Fingerprint, String> once) {
     if (once.isEmpty()) {
       return;
     }

@@ -3,19 +3,22 @@ package org.zephyrmist.server.content;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.DigestOutputStream;
 import java.security.MessageDigest;
 import java.sql.SQLException;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Queue;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import org.jooq.DSLContext;
 import org.zephyrmist.core.content.FileRef;
@@ -26,7 +29,7 @@ import org.zephyrmist.core.content.Fingerprint;
  * wait in memory; large ones go through a temporary file, because the fingerprint is known only at
  * the end.
  */
-public final class FileIntake {
+public final class FileIntake implements AutoCloseable {
   /** Bytes of one row; the schema checks it. */
   static final int CHUNK = 262_144;
 
@@ -35,14 +38,17 @@ public final class FileIntake {
   private static final int BATCH_FILES = 1_000;
   private final DSLContext db;
   private final UUID tree;
+  private final Consumer<Runnable> writer;
+  private final Queue<Path> spools = new ConcurrentLinkedQueue<>();
   private final byte[] buffer = new byte[SMALL];
-  private final Map<Fingerprint, Small> waiting = new LinkedHashMap<>();
-  private final Map<String, Fingerprint> paths = new LinkedHashMap<>();
+  private Map<Fingerprint, Small> waiting = new LinkedHashMap<>();
+  private Map<String, Fingerprint> paths = new LinkedHashMap<>();
   private int bytes;
 
   private record Small(String mediaType, byte[] data) {}
 
-  FileIntake(DSLContext db, UUID tree) {
+  FileIntake(DSLContext db, UUID tree, Consumer<Runnable> writer) {
+    this.writer = writer;
     this.db = db;
     this.tree = tree;
   }
@@ -73,63 +79,89 @@ public final class FileIntake {
 
   private FileRef large(String name, String mediaType, InputStream in) throws IOException {
     Path spool = Files.createTempFile("zephyrmist", ".part");
+    spools.add(spool);
+    MessageDigest digest = Fingerprint.sha256();
+    try (OutputStream out = new DigestOutputStream(Files.newOutputStream(spool), digest)) {
+      out.write(buffer);
+      in.transferTo(out);
+    }
+    Fingerprint f = Fingerprint.of(digest.digest());
+    long size = Files.size(spool);
+    writer.accept(() -> copyLarge(spool, f, mediaType, size));
+    return new FileRef(f.hex(), name, mediaType, size);
+  }
+
+  private void copyLarge(Path spool, Fingerprint f, String mediaType, long size) {
     try {
-      MessageDigest digest = Fingerprint.sha256();
-      try (OutputStream out = new DigestOutputStream(Files.newOutputStream(spool), digest)) {
-        out.write(buffer);
-        in.transferTo(out);
-      }
-      Fingerprint f = Fingerprint.of(digest.digest());
-      long size = Files.size(spool);
       if (!unknown(List.of(f), Map.of(f, mediaType), Map.of(f, size)).isEmpty()) {
-        CopyRows.into(
-            db,
-            "file_chunk (sha256, n, data)",
-            rows -> {
-              try (InputStream again = Files.newInputStream(spool)) {
-                int i = 0;
-                for (int r; (r = again.readNBytes(buffer, 0, CHUNK)) > 0; ) {
-                  rows.row(3).add(f.bytes()).add(i++).add(buffer, r);
-                }
-              }
-            });
+        CopyRows.into(db, "file_chunk (sha256, n, data)", rows -> chunks(rows, f, spool));
       }
-      return new FileRef(f.hex(), name, mediaType, size);
-    } finally {
       Files.delete(spool);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
     }
   }
 
-  /** Writes what waits. */
+  /** Deletes temporary files that were not written after all. */
+  @Override
+  public void close() {
+    try {
+      for (Path p : spools) {
+        Files.deleteIfExists(p);
+      }
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  private static void chunks(CopyRows rows, Fingerprint f, Path spool)
+      throws IOException, SQLException {
+    byte[] chunk = new byte[CHUNK];
+    try (InputStream again = Files.newInputStream(spool)) {
+      int i = 0;
+      for (int r; (r = again.readNBytes(chunk, 0, CHUNK)) > 0; ) {
+        rows.row(3).add(f.bytes()).add(i++).add(chunk, r);
+      }
+    }
+  }
+
+  /** Hands over what waits. */
   public void flush() {
+    Map<Fingerprint, Small> files = waiting;
+    Map<String, Fingerprint> at = paths;
+    waiting = new LinkedHashMap<>();
+    paths = new LinkedHashMap<>();
+    bytes = 0;
+    writer.accept(() -> write(files, at));
+  }
+
+  private void write(Map<Fingerprint, Small> files, Map<String, Fingerprint> at) {
     Map<Fingerprint, String> types = new LinkedHashMap<>();
     Map<Fingerprint, Long> sizes = new LinkedHashMap<>();
-    waiting.forEach(
+    files.forEach(
         (f, s) -> {
           types.put(f, s.mediaType());
           sizes.put(f, (long) s.data().length);
         });
-    Set<Fingerprint> unknown = unknown(new ArrayList<>(waiting.keySet()), types, sizes);
+    Set<Fingerprint> unknown = unknown(files.keySet(), types, sizes);
     if (!unknown.isEmpty()) {
-      CopyRows.into(db, "file_chunk (sha256, n, data)", rows -> chunks(rows, unknown));
+      CopyRows.into(db, "file_chunk (sha256, n, data)", rows -> chunks(rows, files, unknown));
     }
-    if (!paths.isEmpty()) {
+    if (!at.isEmpty()) {
       CopyRows.into(
           db,
           "package_file (tree_id, path, sha256)",
           rows -> {
-            for (Map.Entry<String, Fingerprint> p : paths.entrySet()) {
+            for (Map.Entry<String, Fingerprint> p : at.entrySet()) {
               rows.row(3).add(tree).add(p.getKey()).add(p.getValue().bytes());
             }
           });
     }
-    waiting.clear();
-    paths.clear();
-    bytes = 0;
   }
 
-  private void chunks(CopyRows rows, Set<Fingerprint> unknown) throws IOException, SQLException {
-    for (Map.Entry<Fingerprint, Small> e : waiting.entrySet()) {
+  private static void chunks(CopyRows rows, Map<Fingerprint, Small> files, Set<Fingerprint> unknown)
+      throws IOException, SQLException {
+    for (Map.Entry<Fingerprint, Small> e : files.entrySet()) {
       byte[] data = e.getValue().data();
       if (unknown.contains(e.getKey())) {
         for (int at = 0, i = 0; at < data.length; at += CHUNK, i++) {

@@ -5,6 +5,7 @@ import static org.zephyrmist.server.db.Tables.FILE_CHUNK;
 
 import java.io.InputStream;
 import java.util.UUID;
+import java.util.function.Consumer;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.FileRef;
@@ -19,9 +20,13 @@ public class Files {
     this.db = db;
   }
 
-  /** Keeps the files of a package that becomes this tree. */
-  public FileIntake intake(UUID tree) {
-    return new FileIntake(db, tree);
+  /**
+   * Keeps the files of a package that becomes this tree.
+   *
+   * @param writer runs what is to be written, in its order
+   */
+  public FileIntake intake(UUID tree, Consumer<Runnable> writer) {
+    return new FileIntake(db, tree, writer);
   }
 
   public boolean has(String sha256) {

@@ -55,32 +55,62 @@ public class Trees {
     return id;
   }
 
-  /** Adds items, or replaces those with the same keys; bodies and rows in one statement each. */
-  public void put(UUID tree, List<Item> items) {
-    List<String> forms = new ArrayList<>();
-    List<TreeItemRecord> rows = new ArrayList<>();
-    for (Item i : items) {
-      Map<Aspect, String> f = AspectForms.of(i);
-      forms.addAll(f.values());
-      rows.add(row(tree, i, AspectForms.fingerprints(f)));
-    }
+  /** An item as it is stored, with its forms. */
+  public record Row(TreeItemRecord record, Map<Fingerprint, String> forms) {}
+
+  /** Items made ready to be stored. */
+  public static List<Row> rows(List<Item> items) {
+    return items.stream().map(Trees::row).toList();
+  }
+
+  /** Adds items, or replaces those with the same keys. */
+  public void putItems(UUID tree, List<Item> items) {
+    put(tree, rows(items));
+  }
+
+  /** Adds rows, or replaces those with the same keys; bodies and rows in one statement each. */
+  public void put(UUID tree, List<Row> rows) {
+    Map<Fingerprint, String> forms = new HashMap<>();
+    rows.forEach(r -> forms.putAll(r.forms()));
     bodies.keep(forms);
-    db.batch(
-            rows.stream()
-                .map(
-                    r ->
-                        db.insertInto(TREE_ITEM)
-                            .set(r)
-                            .onConflict(TREE_ITEM.TREE_ID, TREE_ITEM.ITEM_KEY)
-                            .doUpdate()
-                            .set(r))
-                .toList())
+    if (!rows.isEmpty()) {
+      write(tree, rows.stream().map(Row::record).toList());
+    }
+  }
+
+  private void write(UUID tree, List<TreeItemRecord> rows) {
+    db.query(
+            "insert into tree_item (tree_id, item_key, kind, title, parent_key, rank, edit_rule,"
+                + " shown, instructors_only, aspects) select ?, * from unnest(?::text[],"
+                + " ?::text[], ?::text[], ?::text[], ?::text[], ?::text[], ?::boolean[],"
+                + " ?::boolean[], ?::bytea[]) on conflict (tree_id, item_key) do update set"
+                + " kind = excluded.kind, title = excluded.title, parent_key = excluded.parent_key,"
+                + " rank = excluded.rank, edit_rule = excluded.edit_rule, shown = excluded.shown,"
+                + " instructors_only = excluded.instructors_only, aspects = excluded.aspects",
+            tree,
+            column(rows, TreeItemRecord::getItemKey),
+            column(rows, TreeItemRecord::getKind),
+            column(rows, TreeItemRecord::getTitle),
+            column(rows, TreeItemRecord::getParentKey),
+            column(rows, TreeItemRecord::getRank),
+            column(rows, TreeItemRecord::getEditRule),
+            rows.stream().map(TreeItemRecord::getShown).toArray(Boolean[]::new),
+            rows.stream().map(TreeItemRecord::getInstructorsOnly).toArray(Boolean[]::new),
+            rows.stream().map(TreeItemRecord::getAspects).toArray(byte[][]::new))
         .execute();
   }
 
-  private static TreeItemRecord row(UUID tree, Item i, Fingerprints f) {
+  private static String[] column(
+      List<TreeItemRecord> rows, java.util.function.Function<TreeItemRecord, String> get) {
+    return rows.stream().map(get).toArray(String[]::new);
+  }
+
+  private static Row row(Item i) {
+    Map<Aspect, String> forms = AspectForms.of(i);
+    Fingerprints f = AspectForms.fingerprints(forms);
+    Map<Fingerprint, String> byPrint = new HashMap<>();
+    f.asMap().forEach((aspect, print) -> byPrint.put(print, forms.get(aspect)));
     TreeItemRecord r = new TreeItemRecord();
-    r.setTreeId(tree);
     r.setItemKey(i.key().value());
     r.setKind(i.kind().name());
     r.setTitle(i.title());
@@ -90,7 +120,7 @@ public class Trees {
     r.setShown(i.visibility().shown());
     r.setInstructorsOnly(i.visibility().instructorsOnly());
     r.setAspects(f.pack());
-    return r;
+    return new Row(r, byPrint);
   }
 
   /** A tree with the same items. */

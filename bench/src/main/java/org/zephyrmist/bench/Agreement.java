@@ -1,0 +1,101 @@
+package org.zephyrmist.bench;
+
+import java.sql.Connection;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+
+/** Ledger and platform side by side, item by item. */
+final class Agreement {
+  private final Connection db;
+  private final Instructors instructors;
+  private final List<String> faults = new ArrayList<>();
+
+  Agreement(Connection db, Instructors instructors) {
+    this.db = db;
+    this.instructors = instructors;
+  }
+
+  void check() throws SQLException {
+    none(
+        "an item is on the platform that no receipt knows",
+        "select i.shell_id || ' ' || i.title from practice.item i"
+            + " where i.title not like 'Own page %' and not exists"
+            + " (select 1 from holding h where h.platform_item = i.id)");
+    none(
+        "an item is on the platform twice",
+        "select shell_id || ' ' || title from practice.item where title not like 'Own page %'"
+            + " group by shell_id, title having count(*) > 1");
+    none(
+        "the ledger sees an item that the platform has not",
+        "select s.sourced_id || ' ' || h.title from holding h join section s on s.id = h.section_id"
+            + " where h.here is not null and not exists"
+            + " (select 1 from practice.item i where i.id = h.platform_item"
+            + "   and i.shell_id = s.shell)");
+    none(
+        "an item of the version has neither come nor been deleted",
+        "select s.sourced_id || ' ' || t.title from section s cross join"
+            + " (select * from version order by number desc limit 1) v"
+            + " join tree_item t on t.tree_id = v.tree_id where not exists"
+            + " (select 1 from holding h where h.section_id = s.id and h.item_key = t.item_key)");
+    none(
+        "an item is gone that nobody deleted",
+        "select s.sourced_id || ' ' || h.title || ' ' || h.platform_item from holding h"
+            + " join section s on s.id = h.section_id where h.here is null"
+            + " and not h.platform_item = any(?)",
+        instructors.deleted().toArray(String[]::new));
+    none(
+        "an untouched item is not as the newest version says",
+        "select s.sourced_id || ' ' || h.title from holding h"
+            + " join section s on s.id = h.section_id"
+            + " join tree_item t on t.tree_id = (select tree_id from version order by number desc"
+            + "   limit 1) and t.item_key = h.item_key"
+            + " where h.here = h.shown and h.sent <> t.aspects");
+    none(
+        "a section is still taken, or a step not receipted",
+        "select sourced_id from section where busy_line is not null"
+            + " union all select title from delivery_step where sent and not recorded");
+    texts();
+    if (!faults.isEmpty()) {
+      throw new IllegalStateException(String.join("\n", faults));
+    }
+  }
+
+  private void none(String fault, String query, String[]... values) throws SQLException {
+    try (var s = db.prepareStatement(query)) {
+      for (int i = 0; i < values.length; i++) {
+        s.setArray(i + 1, db.createArrayOf("text", values[i]));
+      }
+      try (ResultSet r = s.executeQuery()) {
+        while (r.next()) {
+          faults.add(fault + ": " + r.getString(1));
+        }
+      }
+    }
+  }
+
+  /** What an instructor wrote last is still there. */
+  private void texts() throws SQLException {
+    try (Statement s = db.createStatement();
+        ResultSet r = s.executeQuery("select id, shell_id, title, html from practice.item")) {
+      while (r.next()) {
+        for (Map.Entry<String, String> e : instructors.texts().entrySet()) {
+          if (e.getKey().equals(r.getString(1)) && !r.getString(4).contains(e.getValue() + "<")) {
+            faults.add(
+                "what an instructor wrote was overwritten: "
+                    + r.getString(2)
+                    + " "
+                    + r.getString(3)
+                    + ", wanted "
+                    + e.getValue()
+                    + ", is "
+                    + r.getString(4));
+          }
+        }
+      }
+    }
+  }
+}

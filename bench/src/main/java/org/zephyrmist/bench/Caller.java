@@ -1,0 +1,122 @@
+package org.zephyrmist.bench;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.Map;
+import java.util.stream.Collectors;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Calls one server; the session lives in the database, so any server will do. */
+final class Caller {
+  static final JsonMapper JSON = new JsonMapper();
+  private final CookieManager cookies = new CookieManager();
+  private final HttpClient client = HttpClient.newBuilder().cookieHandler(cookies).build();
+  private String base;
+
+  Caller(String base) {
+    this.base = base;
+  }
+
+  /** From now on another server. */
+  void turnTo(String other) {
+    base = other;
+  }
+
+  void signIn(String email, String password) {
+    get("/api/ready");
+    send(
+        "POST",
+        "/api/sign-in",
+        "application/x-www-form-urlencoded",
+        HttpRequest.BodyPublishers.ofString(form(Map.of("username", email, "password", password))));
+    get("/api/ready");
+  }
+
+  static String form(Map<String, String> fields) {
+    return fields.entrySet().stream()
+        .map(e -> e.getKey() + "=" + URLEncoder.encode(e.getValue(), StandardCharsets.UTF_8))
+        .collect(Collectors.joining("&"));
+  }
+
+  JsonNode get(String path) {
+    return send("GET", path, null, HttpRequest.BodyPublishers.noBody());
+  }
+
+  JsonNode post(String path, Object body) {
+    String json = body == null ? "" : JSON.writeValueAsString(body);
+    return send("POST", path, "application/json", HttpRequest.BodyPublishers.ofString(json));
+  }
+
+  JsonNode patch(String path, Object body) {
+    return send(
+        "PATCH",
+        path,
+        "application/json",
+        HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)));
+  }
+
+  JsonNode upload(String path, Path file) throws IOException {
+    return send("POST", path, "application/octet-stream", HttpRequest.BodyPublishers.ofFile(file));
+  }
+
+  /** What a server answers that is not well, or no server. */
+  static final class Failed extends RuntimeException {
+    final int status;
+
+    Failed(int status, String text, Throwable cause) {
+      super(status + " " + text, cause);
+      this.status = status;
+    }
+  }
+
+  /** The answer as it comes, packed as browsers ask for it; its length. */
+  int raw(String path) {
+    HttpRequest r =
+        HttpRequest.newBuilder(URI.create(base + path)).header("Accept-Encoding", "gzip").build();
+    try {
+      return client.send(r, HttpResponse.BodyHandlers.ofByteArray()).body().length;
+    } catch (IOException e) {
+      throw new Failed(0, path, e);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(e);
+    }
+  }
+
+  private JsonNode send(String method, String path, String type, HttpRequest.BodyPublisher body) {
+    HttpRequest.Builder b =
+        HttpRequest.newBuilder(URI.create(base + path))
+            .timeout(Duration.ofMinutes(10))
+            .method(method, body);
+    if (type != null) {
+      b.header("Content-Type", type);
+    }
+    for (HttpCookie c : cookies.getCookieStore().getCookies()) {
+      if (c.getName().equals("XSRF-TOKEN")) {
+        b.header("X-XSRF-TOKEN", c.getValue());
+      }
+    }
+    try {
+      HttpResponse<String> r = client.send(b.build(), HttpResponse.BodyHandlers.ofString());
+      if (r.statusCode() >= 300) {
+        throw new Failed(r.statusCode(), method + " " + path + ": " + r.body(), null);
+      }
+      return r.body().isEmpty() ? JSON.createObjectNode() : JSON.readTree(r.body());
+    } catch (IOException e) {
+      throw new Failed(0, method + " " + path, e);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(e);
+    }
+  }
+}

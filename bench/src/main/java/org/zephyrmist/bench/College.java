@@ -1,0 +1,156 @@
+package org.zephyrmist.bench;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Predicate;
+import java.util.function.Supplier;
+import tools.jackson.databind.JsonNode;
+
+/** Larkmoor on a stage: a coordinator, a platform, sections with empty shells, a master. */
+final class College {
+  private static final String ADMINISTRATOR = "rosalind@larkmoor.example";
+  private static final String COORDINATOR = "ines@larkmoor.example";
+  private static final String PASSWORD = "only-for-measuring";
+  final Caller api;
+  final Practice practice = new Practice();
+  final List<String> shells = new ArrayList<>();
+  String master;
+
+  private College(Caller api) {
+    this.api = api;
+  }
+
+  /** The first person, the platform, and so many sections. */
+  static College found(int sections, Path folder) throws IOException {
+    Caller api = new Caller(Stage.address(0));
+    api.get("/api/ready");
+    api.post("/api/first-person", person("Rosalind Ash", ADMINISTRATOR, "ADMINISTRATOR"));
+    api.signIn(ADMINISTRATOR, PASSWORD);
+    College c = new College(new Caller(Stage.address(0)));
+    for (int i = 1; i <= sections; i++) {
+      c.shells.add(String.format("lgt-%04d", i));
+    }
+    for (int from = 0; from < sections; from += 500) {
+      c.practice.makeShells(c.shells.subList(from, Math.min(sections, from + 500)));
+    }
+    api.upload("/api/roster", Samples.roster(folder, c.shells));
+    api.post(
+        "/api/platforms",
+        Map.of("name", "Practice", "address", Stage.practiceAddress(), "token", "practice-token"));
+    api.post("/api/people", person("Ines Vole", COORDINATOR, "COORDINATOR"));
+    c.api.signIn(COORDINATOR, PASSWORD);
+    return c;
+  }
+
+  private static Map<String, String> person(String name, String email, String role) {
+    return Map.of("name", name, "email", email, "role", role, "password", PASSWORD);
+  }
+
+  /** The sections' ids, in the order of their shells. */
+  List<String> sections(Connection db) throws SQLException {
+    List<String> ids = new ArrayList<>();
+    try (Statement s = db.createStatement();
+        ResultSet r = s.executeQuery("select id from section order by sourced_id")) {
+      while (r.next()) {
+        ids.add(r.getString(1));
+      }
+    }
+    return ids;
+  }
+
+  /** Takes a package in and gives its edition. */
+  String takeIn(Path file) throws IOException {
+    String intake =
+        api.upload("/api/cartridges/intakes?fileName=measured.imscc", file).path("id").asString();
+    JsonNode done =
+        await(
+            () -> api.get("/api/cartridges/intakes/" + intake),
+            i -> !i.path("state").asString().equals("READING"),
+            Duration.ofMinutes(30));
+    if (!done.path("state").asString().equals("DONE")) {
+      throw new IllegalStateException(done.toString());
+    }
+    return done.path("edition").asString();
+  }
+
+  /** A master from an edition, frozen as version 1. */
+  void make(String edition) {
+    String course = api.get("/api/courses").get(0).path("id").asString();
+    master =
+        api.post(
+                "/api/masters",
+                Map.of(
+                    "code",
+                    "LGT",
+                    "title",
+                    "Light",
+                    "edition",
+                    edition,
+                    "courses",
+                    List.of(course)))
+            .path("id")
+            .asString();
+    freeze("First");
+  }
+
+  void freeze(String note) {
+    api.post("/api/masters/" + master + "/versions", Map.of("note", note));
+  }
+
+  String newest() {
+    JsonNode versions = api.get("/api/masters/" + master).path("versions");
+    return versions.get(versions.size() - 1).path("id").asString();
+  }
+
+  String plan(String version, List<String> sections) {
+    String id =
+        api.post("/api/deliveries", Map.of("version", version, "sections", sections))
+            .path("id")
+            .asString();
+    awaitLeaves(id, "PLANNING");
+    return id;
+  }
+
+  void confirm(String delivery) {
+    api.post("/api/deliveries/" + delivery + "/confirm", null);
+  }
+
+  JsonNode awaitLeaves(String delivery, String state) {
+    return await(
+        () -> api.get("/api/deliveries/" + delivery),
+        d -> !d.path("delivery").path("state").asString().equals(state),
+        Duration.ofMinutes(60));
+  }
+
+  static <T> T await(Supplier<T> look, Predicate<T> until, Duration atMost) {
+    Instant end = Instant.now().plus(atMost);
+    while (true) {
+      T seen = look.get();
+      if (until.test(seen)) {
+        return seen;
+      }
+      if (Instant.now().isAfter(end)) {
+        throw new IllegalStateException("Still " + seen);
+      }
+      pause(100);
+    }
+  }
+
+  static void pause(long millis) {
+    try {
+      Thread.sleep(millis);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(e);
+    }
+  }
+}

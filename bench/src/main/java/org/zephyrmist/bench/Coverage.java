@@ -1,0 +1,120 @@
+package org.zephyrmist.bench;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+
+/** The call behind the coverage page, against a bare query of the same rows. */
+final class Coverage {
+  private static final int TIMES = 40;
+  private final int sections;
+  private final int masters;
+
+  Coverage(int sections, int masters) {
+    this.sections = sections;
+    this.masters = masters;
+  }
+
+  Figure run() throws Exception {
+    Path folder = Files.createTempDirectory("coverage");
+    try (Stage s = new Stage("bench", Map.of(), List.of("-XX:+UseSerialGC", "-Xmx1g")).open(1)) {
+      College college = College.found(1, folder);
+      college.make(college.takeIn(Samples.cartridge(folder, 10)));
+      try (Connection db = s.connect()) {
+        fill(db);
+        String term = college.api.get("/api/coverage/terms").get(0).path("id").asString();
+        double measured = percentile(() -> college.api.raw("/api/coverage?term=" + term));
+        Bare bare = Bare.of(db, term);
+        double baseline = percentile(bare::read);
+        return Figure.of("coverage page call, 95th percentile", measured, baseline, 2.0, "s")
+            .with("sections", sections)
+            .with("masters", masters)
+            .with("bytes", college.api.raw("/api/coverage?term=" + term));
+      }
+    }
+  }
+
+  private static double percentile(Timing.Work work) throws Exception {
+    double[] all = new double[TIMES];
+    for (int i = 0; i < 10; i++) {
+      work.run();
+    }
+    for (int i = 0; i < TIMES; i++) {
+      all[i] = Timing.seconds(work);
+    }
+    Arrays.sort(all);
+    return all[(int) (TIMES * 0.95)];
+  }
+
+  private void fill(Connection db) throws SQLException {
+    try (Statement s = db.createStatement()) {
+      s.execute(
+          "insert into section (id, sourced_id, code, title, course_id, campus_id, term_id)"
+              + " select gen_random_uuid(), 'x' || n, 'x' || n, 'Light', c.id, p.id, t.id"
+              + " from generate_series(2, "
+              + sections
+              + ") n, course c, campus p, term t");
+      s.execute(
+          "insert into master (id, code, title, draft_tree_id, made_by, made_at) select"
+              + " gen_random_uuid(), 'M' || n, 'Master', m.draft_tree_id, m.made_by, now()"
+              + " from master m, generate_series(2, "
+              + masters
+              + ") n");
+      s.execute(
+          "insert into version (id, master_id, number, tree_id, note, items, frozen_by, frozen_at)"
+              + " select gen_random_uuid(), m.id, n, m.draft_tree_id, 'v', 10, m.made_by, now()"
+              + " from master m, generate_series(1, 3) n on conflict do nothing");
+      s.execute(
+          "insert into delivery (id, version_id, state, clash, twin, made_by, made_at)"
+              + " select gen_random_uuid(), v.id, 'DONE', 'KEEP_SECTION', 'ADOPT', v.frozen_by, now()"
+              + " from version v");
+      s.execute(
+          "insert into standing select s.id, v.master_id, v.id, d.id, 10, 10,"
+              + " (random() * 3)::int, 0, now() from section s, version v join delivery d"
+              + " on d.version_id = v.id where v.number = 2 on conflict do nothing");
+      s.execute("analyze");
+    }
+  }
+
+  /** Every section of the term and every standing, into plain values. */
+  private record Bare(PreparedStatement sections, PreparedStatement standings) {
+    static Bare of(Connection db, String term) throws SQLException {
+      PreparedStatement sections =
+          db.prepareStatement(
+              "select s.id, s.code, s.title, c.code, p.name, s.shell, s.in_roster from section s"
+                  + " join course c on c.id = s.course_id join campus p on p.id = s.campus_id"
+                  + " where s.term_id = ?::uuid order by c.code, s.code");
+      PreparedStatement standings =
+          db.prepareStatement(
+              "select t.section_id, t.master_id, v.number, t.expected, t.held, t.changed"
+                  + " from standing t join version v on v.id = t.version_id"
+                  + " join section s on s.id = t.section_id where s.term_id = ?::uuid");
+      sections.setString(1, term);
+      standings.setString(1, term);
+      return new Bare(sections, standings);
+    }
+
+    void read() throws SQLException {
+      rows(sections);
+      rows(standings);
+    }
+  }
+
+  private static void rows(PreparedStatement query) throws SQLException {
+    try (ResultSet r = query.executeQuery()) {
+      int columns = r.getMetaData().getColumnCount();
+      while (r.next()) {
+        for (int c = 1; c <= columns; c++) {
+          r.getObject(c);
+        }
+      }
+    }
+  }
+}

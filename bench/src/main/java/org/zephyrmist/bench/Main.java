@@ -1,0 +1,43 @@
+package org.zephyrmist.bench;
+
+import java.time.Duration;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+
+/** {@code bench}, {@code bench NAME}, or {@code survive SECONDS SEED}. */
+public final class Main {
+  private Main() {}
+
+  public static void main(String[] args) throws Exception {
+    if (args.length > 0 && args[0].equals("survive")) {
+      int seconds = args.length > 1 ? Integer.parseInt(args[1]) : 600;
+      long seed = args.length > 2 ? Long.parseLong(args[2]) : new Random().nextInt(1_000_000);
+      System.out.println("Survival of " + seconds + " s with seed " + seed);
+      Map<String, Integer> did = new Survival(seed, 120, Duration.ofSeconds(seconds)).run();
+      System.out.println("Ledger and platform agree after " + did);
+    } else {
+      for (Map.Entry<String, Bench> b : all().entrySet()) {
+        if (args.length < 2 || args[1].equals(b.getKey())) {
+          b.getValue().run().forEach(f -> System.out.println(f.line()));
+        }
+      }
+    }
+  }
+
+  private interface Bench {
+    List<Figure> run() throws Exception;
+  }
+
+  private static Map<String, Bench> all() {
+    Map<String, Bench> all = new LinkedHashMap<>();
+    all.put("take-in", () -> List.of(new TakeIn(3_000).time()));
+    all.put("heap", () -> List.of(new TakeIn(3_000).heap()));
+    all.put("plan", () -> List.of(new Plan(300, 1_000).run()));
+    all.put("deliver", () -> new Deliver(300, 200).run());
+    all.put("coverage", () -> List.of(new Coverage(10_000, 8).run()));
+    all.put("ten-times", () -> List.of(new Deliver(300, 50).tenTimes()));
+    return all;
+  }
+}

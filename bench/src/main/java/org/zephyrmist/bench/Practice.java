@@ -1,0 +1,73 @@
+package org.zephyrmist.bench;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import tools.jackson.databind.JsonNode;
+
+/** The practice platform as programs and as its instructors use it. */
+final class Practice {
+  private final HttpClient client = HttpClient.newHttpClient();
+
+  void makeShells(List<String> ids) {
+    List<Map<String, Object>> shells = new ArrayList<>();
+    for (String id : ids) {
+      shells.add(
+          Map.of("id", id, "title", id, "course", "LGT 110", "term", "Autumn", "students", 12));
+    }
+    call("POST", "/api/shells", "application/json", Caller.JSON.writeValueAsString(shells));
+  }
+
+  JsonNode items(String shell) {
+    return Caller.JSON.readTree(call("GET", "/api/shells/" + shell + "/items", null, null));
+  }
+
+  void fault(String shell, String kind, int times) {
+    Map<String, Object> f = new HashMap<>(Map.of("kind", kind, "times", times, "seconds", 1));
+    if (shell != null) {
+      f.put("shell", shell);
+    }
+    call("POST", "/api/faults", "application/json", Caller.JSON.writeValueAsString(f));
+  }
+
+  void noFaults() {
+    call("DELETE", "/api/faults", null, null);
+  }
+
+  /** What an instructor does on the page of a shell. */
+  void form(String path, Map<String, String> fields) {
+    call("POST", path, "application/x-www-form-urlencoded", Caller.form(fields));
+  }
+
+  String call(String method, String path, String type, String body) {
+    HttpRequest.Builder b =
+        HttpRequest.newBuilder(URI.create(Stage.practiceAddress() + path))
+            .header("Authorization", "Bearer practice-token")
+            .method(
+                method,
+                body == null
+                    ? HttpRequest.BodyPublishers.noBody()
+                    : HttpRequest.BodyPublishers.ofString(body));
+    if (type != null) {
+      b.header("Content-Type", type);
+    }
+    try {
+      HttpResponse<String> r = client.send(b.build(), HttpResponse.BodyHandlers.ofString());
+      if (r.statusCode() >= 400) {
+        throw new Caller.Failed(r.statusCode(), path + ": " + r.body(), null);
+      }
+      return r.body();
+    } catch (IOException e) {
+      throw new Caller.Failed(0, path, e);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(e);
+    }
+  }
+}

@@ -1,0 +1,118 @@
+package org.zephyrmist.bench;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
+import org.zephyrmist.core.cartridge.CartridgeFacts;
+import org.zephyrmist.core.cartridge.CartridgeWriter;
+import org.zephyrmist.core.content.Content;
+import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.Grading;
+import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Place;
+import org.zephyrmist.core.content.Rank;
+import org.zephyrmist.core.content.References;
+import org.zephyrmist.core.content.Timing;
+import org.zephyrmist.core.content.Visibility;
+
+/** Packages and rosters of any size. */
+final class Samples {
+  private Samples() {}
+
+  /** A cartridge of so many items, ten in a module, each module's first page naming its last. */
+  static Path cartridge(Path folder, int items) throws IOException {
+    List<Item> all = new ArrayList<>();
+    String week = "";
+    for (int i = 0; i < items; i++) {
+      int n = i % 10;
+      if (n == 0) {
+        week = "w" + i / 10;
+        item(all, week, null, i / 10, "Week " + (i / 10 + 1), new Content.Module());
+      } else {
+        item(all, week + "-" + n, week, n, kind(n) + " " + i, content(n, week, i, items));
+      }
+    }
+    Path file = Files.createTempFile(folder, "cartridge", ".imscc");
+    try (OutputStream out = Files.newOutputStream(file)) {
+      CartridgeWriter.write(
+          out,
+          new CartridgeFacts("Stage Light", "", "en", "CC BY", "", false),
+          all,
+          sha -> new ByteArrayInputStream(new byte[0]));
+    }
+    return file;
+  }
+
+  private static String kind(int n) {
+    return n < 6 ? "Reading" : n == 6 ? "Exercise" : n == 7 ? "Talk" : n == 8 ? "Manual" : "Sheet";
+  }
+
+  private static Content content(int n, String week, int i, int items) {
+    String text =
+        "<h2>Lamp "
+            + i
+            + "</h2><p>A circuit carries 2,400 watts; lamp "
+            + i
+            + " draws its share.</p>"
+            + "<p>Write the load beside every lantern on the plot.</p>".repeat(4);
+    boolean last = i / 10 == (items - 1) / 10;
+    return switch (n) {
+      case 1 -> last ? new Content.Page(text) : new Content.Page(text + link(week + "-9"));
+      case 6 -> new Content.Assignment(text, Grading.points(BigDecimal.TEN));
+      case 7 -> new Content.Discussion(text);
+      case 8 -> new Content.WebLink("https://maker.example/" + i, true);
+      default -> new Content.Page(text);
+    };
+  }
+
+  private static String link(String key) {
+    return "<p>See the <a href=\"" + References.item(new ItemKey(key), "") + "\">sheet</a>.</p>";
+  }
+
+  private static void item(
+      List<Item> all, String key, String parent, int n, String title, Content c) {
+    Place place = new Place(Optional.ofNullable(parent), Rank.nth(n));
+    all.add(
+        new Item(
+            new ItemKey(key), title, c, Timing.NONE, place, Visibility.SHOWN, EditRule.ADAPTABLE));
+  }
+
+  static Path roster(Path folder, List<String> sections) throws IOException {
+    StringBuilder classes =
+        new StringBuilder(
+            "sourcedId,title,classCode,courseSourcedId,schoolSourcedId,termSourcedIds\n");
+    for (String id : sections) {
+      classes.append(id).append(",Light,110-").append(id.substring(4)).append(",lgt110,north,t1\n");
+    }
+    Map<String, String> files =
+        Map.of(
+            "orgs.csv",
+            "sourcedId,name,type\nnorth,North,school\nlight,Lighting,department\n",
+            "academicSessions.csv",
+            "sourcedId,title,type,startDate,endDate\nt1,Autumn,term,2026-09-07,2036-12-18\n",
+            "courses.csv",
+            "sourcedId,title,courseCode,orgSourcedId\nlgt110,Stage Lighting,LGT 110,light\n",
+            "classes.csv",
+            classes.toString());
+    Path file = Files.createTempFile(folder, "roster", ".zip");
+    try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(file))) {
+      for (Map.Entry<String, String> f : files.entrySet()) {
+        zip.putNextEntry(new ZipEntry(f.getKey()));
+        zip.write(f.getValue().getBytes(StandardCharsets.UTF_8));
+        zip.closeEntry();
+      }
+    }
+    return file;
+  }
+}

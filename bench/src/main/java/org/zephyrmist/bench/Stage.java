@@ -1,0 +1,157 @@
+package org.zephyrmist.bench;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/** A fresh database, the practice platform and some servers as processes of their own. */
+final class Stage implements AutoCloseable {
+  static final int PRACTICE_PORT = 18_391;
+  private static final int FIRST_PORT = 18_380;
+  private static final HttpClient CLIENT = HttpClient.newHttpClient();
+  private final Path root = Path.of(System.getProperty("root", "."));
+  private final String name;
+  private final Map<String, String> settings;
+  private final List<String> options;
+  private final Map<Integer, Process> servers = new HashMap<>();
+  private Process practice;
+  private String database;
+
+  /**
+   * @param settings of the servers, as environment variables
+   * @param options of the servers' Java
+   */
+  Stage(String name, Map<String, String> settings, List<String> options) {
+    this.name = name;
+    this.settings = settings;
+    this.options = options;
+  }
+
+  Stage open(int servers) throws Exception {
+    postgres("start");
+    String server = "jdbc:postgresql://127.0.0.1:" + postgres("port").strip() + "/";
+    database = server + "zephyrmist_" + name;
+    try (Connection c =
+            DriverManager.getConnection(server + "postgres", "zephyrmist", "zephyrmist");
+        Statement s = c.createStatement()) {
+      s.execute("drop database if exists zephyrmist_" + name + " with (force)");
+      s.execute("create database zephyrmist_" + name);
+    }
+    practice =
+        java(
+            "practice",
+            "standins/target/standins-1-app.jar",
+            List.of("-Xmx512m"),
+            Map.of(
+                "STANDINS_PORT",
+                String.valueOf(PRACTICE_PORT),
+                "STANDINS_DB_URL",
+                database + "?currentSchema=practice"));
+    await(practiceAddress() + "/");
+    for (int i = 0; i < servers; i++) {
+      startServer(i);
+    }
+    for (int i = 0; i < servers; i++) {
+      awaitServer(i);
+    }
+    return this;
+  }
+
+  static String practiceAddress() {
+    return "http://127.0.0.1:" + PRACTICE_PORT;
+  }
+
+  static String address(int server) {
+    return "http://127.0.0.1:" + (FIRST_PORT + server);
+  }
+
+  void startServer(int n) throws IOException {
+    Map<String, String> env = new HashMap<>(settings);
+    env.put("ZEPHYRMIST_PORT", String.valueOf(FIRST_PORT + n));
+    env.put("ZEPHYRMIST_DB_URL", database);
+    env.put("ZEPHYRMIST_SECRET", "only for measuring, only for measuring");
+    env.put("ZEPHYRMIST_PRACTICE", practiceAddress());
+    List<String> all = new ArrayList<>(options);
+    if (System.getenv("BENCH_OPTIONS") != null) { // a profiler, say
+      all.addAll(List.of(System.getenv("BENCH_OPTIONS").split(" ")));
+    }
+    servers.put(n, java("server" + n, "server/target/server-1-app.jar", all, env));
+  }
+
+  static void awaitServer(int n) throws InterruptedException {
+    await(address(n) + "/actuator/health/readiness");
+  }
+
+  /** Ends a server as a power cut would. */
+  void kill(int n) throws InterruptedException {
+    servers.get(n).destroyForcibly().waitFor();
+  }
+
+  long pid(int n) {
+    return servers.get(n).pid();
+  }
+
+  void restartPostgres() throws Exception {
+    postgres("stop");
+    postgres("start");
+  }
+
+  private String postgres(String what) throws IOException, InterruptedException {
+    return Shell.output(root.resolve("scripts/pg.sh").toString(), what);
+  }
+
+  Connection connect() throws SQLException {
+    return DriverManager.getConnection(database, "zephyrmist", "zephyrmist");
+  }
+
+  private Process java(String what, String jar, List<String> options, Map<String, String> env)
+      throws IOException {
+    List<String> command = new ArrayList<>();
+    command.add(ProcessHandle.current().info().command().orElse("java"));
+    command.addAll(options);
+    command.addAll(List.of("-jar", root.resolve(jar).toString()));
+    ProcessBuilder b = new ProcessBuilder(command);
+    b.environment().putAll(env);
+    Path logs = Files.createDirectories(root.resolve("bench/target/logs"));
+    b.redirectErrorStream(true)
+        .redirectOutput(
+            ProcessBuilder.Redirect.appendTo(logs.resolve(name + "-" + what + ".log").toFile()));
+    Process p = b.start();
+    Runtime.getRuntime().addShutdownHook(new Thread(p::destroyForcibly));
+    return p;
+  }
+
+  private static void await(String address) throws InterruptedException {
+    for (int i = 0; i < 900; i++) {
+      try {
+        HttpRequest r = HttpRequest.newBuilder(URI.create(address)).build();
+        if (CLIENT.send(r, HttpResponse.BodyHandlers.discarding()).statusCode() == 200) {
+          return;
+        }
+      } catch (IOException notUpYet) {
+        // looked at again below
+      }
+      Thread.sleep(100);
+    }
+    throw new IllegalStateException(address + " did not become ready; see bench/target/logs");
+  }
+
+  @Override
+  public void close() {
+    servers.values().forEach(Process::destroy);
+    servers.values().forEach(p -> p.onExit().join());
+    practice.destroyForcibly().onExit().join();
+  }
+}

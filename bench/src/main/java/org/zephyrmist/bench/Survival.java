@@ -1,0 +1,221 @@
+package org.zephyrmist.bench;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.TreeMap;
+import tools.jackson.databind.JsonNode;
+
+/**
+ * Two servers on one queue, killed and started again, PostgreSQL restarted, a platform that fails
+ * in every way, instructors who edit meanwhile; and then: does the ledger agree with the platform,
+ * item by item?
+ */
+final class Survival {
+  private static final List<String> FAULTS =
+      List.of("SLOW", "LIMIT", "ERROR", "CUT", "LOSE", "PART", "MEDDLE");
+  private static final Map<String, String> SETTINGS =
+      Map.of(
+          "ZEPHYRMIST_HEARTBEAT", "1s",
+          "ZEPHYRMIST_FIRST_PAUSE", "300ms",
+          "ZEPHYRMIST_CALL_TIMEOUT", "5s",
+          "ZEPHYRMIST_LINES_AT_ONCE", "4");
+  private final Random random;
+  private final int sections;
+  private final Duration chaos;
+  private final Map<String, Integer> did = new TreeMap<>();
+  private final List<String> deliveries = new ArrayList<>();
+  private final Instructors instructors;
+  private Stage stage;
+  private College college;
+  private List<String> ids;
+  private int versions = 1;
+  private int alive = 0;
+
+  Survival(long seed, int sections, Duration chaos) {
+    this.random = new Random(seed);
+    this.sections = sections;
+    this.chaos = chaos;
+    this.instructors = new Instructors(random);
+  }
+
+  /**
+   * @return what happened, by kind
+   * @throws IllegalStateException if ledger and platform do not agree
+   */
+  Map<String, Integer> run() throws Exception {
+    Path folder = Files.createTempDirectory("survival");
+    try (Stage s = new Stage("survival", SETTINGS, List.of("-Xmx400m")).open(2)) {
+      stage = s;
+      college = College.found(sections, folder);
+      college.make(college.takeIn(Samples.cartridge(folder, 30)));
+      try (Connection db = s.connect()) {
+        ids = college.sections(db);
+      }
+      String first = college.plan(college.newest(), ids);
+      college.confirm(first);
+      deliveries.add(first);
+      // Whatever chance brings, both servers die once and the database is restarted.
+      Deque<Step> certain =
+          new ArrayDeque<>(List.of(() -> kill(0), this::restartPostgres, () -> kill(1)));
+      Instant start = Instant.now();
+      Instant next = start.plus(chaos.dividedBy(4));
+      while (Instant.now().isBefore(start.plus(chaos))) {
+        if (Instant.now().isAfter(next) && !certain.isEmpty()) {
+          certain.pop().take();
+          next = next.plus(chaos.dividedBy(4));
+        }
+        something();
+        College.pause(100 + random.nextInt(600));
+      }
+      calm();
+      try (Connection db = s.connect()) {
+        new Agreement(db, instructors).check();
+      }
+    }
+    return did;
+  }
+
+  private void something() throws Exception {
+    int n = random.nextInt(100);
+    if (n < 6) {
+      kill(random.nextInt(2));
+    } else if (n < 8) {
+      restartPostgres();
+    } else if (n < 40) {
+      fault();
+    } else if (n < 80) {
+      instructors.act(college.practice, shell(), did);
+    } else if (n < 88) {
+      attempt("new version delivered", this::nextVersion);
+    } else if (n < 94) {
+      attempt("stopped", () -> act(deliveries.get(deliveries.size() - 1), "stop"));
+    } else {
+      attempt("gone on", () -> act(deliveries.get(random.nextInt(deliveries.size())), "go-on"));
+    }
+  }
+
+  private interface Step {
+    void take() throws Exception;
+  }
+
+  private void restartPostgres() throws Exception {
+    count("PostgreSQL restarted");
+    stage.restartPostgres();
+  }
+
+  private String shell() {
+    return college.shells.get(random.nextInt(sections));
+  }
+
+  private void count(String what) {
+    did.merge(what, 1, Integer::sum);
+  }
+
+  private void kill(int server) throws Exception {
+    count("server killed");
+    alive = 1 - server;
+    college.api.turnTo(Stage.address(alive));
+    stage.kill(server);
+    stage.startServer(server);
+  }
+
+  private void fault() {
+    String kind = FAULTS.get(random.nextInt(FAULTS.size()));
+    count("fault " + kind);
+    boolean everywhere = random.nextInt(6) == 0;
+    try {
+      college.practice.fault(everywhere ? null : shell(), kind, 1 + random.nextInt(5));
+    } catch (Caller.Failed e) {
+      count("not possible just then");
+    }
+  }
+
+  /** A new wording of some items goes to some sections. */
+  private void nextVersion() {
+    String draft = "/api/masters/" + college.master + "/draft/items/";
+    for (JsonNode n : college.api.get("/api/masters/" + college.master + "/versions/0/outline")) {
+      if (!n.path("kind").asString().equals("MODULE") && random.nextInt(4) == 0) {
+        String text = "<p>Wording of version " + (versions + 1) + ".</p>";
+        if (n.path("kind").asString().equals("PAGE")) {
+          college.api.patch(draft + n.path("key").asString(), Map.of("html", text));
+        }
+      }
+    }
+    college.freeze("Version " + ++versions);
+    List<String> some = new ArrayList<>(ids);
+    some.removeIf(i -> random.nextInt(3) == 0);
+    if (some.isEmpty()) {
+      some = ids;
+    }
+    String id =
+        college
+            .api
+            .post("/api/deliveries", Map.of("version", college.newest(), "sections", some))
+            .path("id")
+            .asString();
+    deliveries.add(id);
+  }
+
+  private void act(String delivery, String what) {
+    String state =
+        college.api.get("/api/deliveries/" + delivery).path("delivery").path("state").asString();
+    if (state.equals("PLANNED")) {
+      college.confirm(delivery);
+    } else {
+      college.api.post("/api/deliveries/" + delivery + "/" + what, null);
+    }
+  }
+
+  private void attempt(String what, Runnable action) {
+    try {
+      action.run();
+      count(what);
+    } catch (Caller.Failed e) {
+      count("not possible just then");
+    }
+  }
+
+  /** All faults away, both servers up, everything brought to its end, the newest version to all. */
+  private void calm() throws Exception {
+    college.practice.noFaults();
+    for (int i = 0; i < 2; i++) {
+      Stage.awaitServer(i);
+    }
+    for (String d : deliveries) {
+      finish(d);
+    }
+    String last = college.plan(college.newest(), ids);
+    deliveries.add(last);
+    finish(last);
+    String again = college.plan(college.newest(), ids);
+    deliveries.add(again);
+    finish(again);
+  }
+
+  private void finish(String delivery) {
+    for (int i = 0; i < 20; i++) {
+      JsonNode d = college.awaitLeaves(delivery, "PLANNING");
+      if (d.path("delivery").path("state").asString().equals("PLANNED")) {
+        college.confirm(delivery);
+      }
+      d = college.awaitLeaves(delivery, "RUNNING");
+      boolean all =
+          d.path("lines").valueStream().allMatch(l -> l.path("state").asString().equals("DONE"));
+      if (all) {
+        return;
+      }
+      college.api.post("/api/deliveries/" + delivery + "/go-on", null);
+    }
+    throw new IllegalStateException(
+        "Does not come to an end: " + college.api.get("/api/deliveries/" + delivery));
+  }
+}

@@ -1,0 +1,86 @@
+package org.zephyrmist.bench;
+
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.MessageDigest;
+import java.sql.Connection;
+import java.sql.Statement;
+import java.util.Arrays;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipFile;
+
+/** Taking a package in, against unpacking, hashing and copying the same bytes; and its heap. */
+final class TakeIn {
+  private static final List<String> JAVA = List.of("-XX:+UseSerialGC", "-Xmx1g");
+  private static final List<String> SMALL = List.of("-XX:+UseSerialGC", "-Xmx512m");
+  private final int items;
+
+  TakeIn(int items) {
+    this.items = items;
+  }
+
+  Figure time() throws Exception {
+    Path folder = Files.createTempDirectory("takein");
+    Path warm = LargePackage.write(folder, "Warm", items / 2 + 1, 1);
+    Path file = LargePackage.write(folder, "Measured", items, 2);
+    try (Stage s = new Stage("bench", Map.of(), JAVA).open(1)) {
+      College college = College.found(1, folder);
+      college.takeIn(warm);
+      try (Connection db = s.connect()) {
+        raw(db, warm);
+        double baseline = Timing.seconds(() -> raw(db, file));
+        double measured = Timing.seconds(() -> college.takeIn(file));
+        return Figure.of("take in", measured, baseline, 2.0, "s")
+            .with("items", items)
+            .with("megabytes", Files.size(file) >> 20);
+      }
+    }
+  }
+
+  private static void raw(Connection db, Path file) throws Exception {
+    db.setAutoCommit(false);
+    try (Statement s = db.createStatement()) {
+      s.execute("drop table if exists raw_chunk");
+      s.execute(
+          "create table raw_chunk (sha256 bytea, n int, data bytea, primary key (sha256, n))");
+      s.execute("alter table raw_chunk alter column data set storage external");
+    }
+    MessageDigest digest = MessageDigest.getInstance("SHA-256");
+    try (ZipFile zip = new ZipFile(file.toFile());
+        RawCopy copy = new RawCopy(db, "raw_chunk")) {
+      for (ZipEntry e : Collections.list(zip.entries())) {
+        try (InputStream in = zip.getInputStream(e)) {
+          byte[] all = in.readAllBytes();
+          byte[] sha = digest.digest(all);
+          for (int at = 0, n = 0; at < all.length; at += 262_144, n++) {
+            copy.row(sha, n, Arrays.copyOfRange(all, at, Math.min(all.length, at + 262_144)));
+          }
+        }
+      }
+    }
+    db.commit();
+    db.setAutoCommit(true);
+  }
+
+  /** Live heap at its highest, ten times the size against the size, within 512 MB. */
+  Figure heap() throws Exception {
+    Path folder = Files.createTempDirectory("takein");
+    long one = peak(LargePackage.write(folder, "One", items, 3), folder);
+    Path large = LargePackage.write(folder, "Ten", items * 10, 4);
+    long ten = peak(large, folder);
+    return Figure.of("take in, ten times the size: peak heap", ten, one, 1.2, "MB")
+        .with("items", items * 10)
+        .with("megabytes", Files.size(large) >> 20);
+  }
+
+  private static long peak(Path file, Path folder) throws Exception {
+    try (Stage s = new Stage("bench", Map.of(), SMALL).open(1)) {
+      College college = College.found(1, folder);
+      return Heap.peakDuring(s.pid(0), () -> college.takeIn(file));
+    }
+  }
+}
