@@ -13,6 +13,8 @@
   import SectionPage from './section/SectionPage.svelte';
   import MySections from './section/MySections.svelte';
   import College from './college/College.svelte';
+  import Myself from './people/Myself.svelte';
+  import Record from './people/Record.svelte';
 
   void session.load();
   let edition = $derived(place.after('/sources/editions/'));
@@ -30,7 +32,9 @@
 {:else}
   <div class="frame">
     <Bar />
-    {#if section}
+    {#if place.path.startsWith('/myself')}
+      <Myself />
+    {:else if section}
       {#key section}<SectionPage id={section} />{/key}
     {:else if !session.coordinates}
       <MySections />
@@ -46,6 +50,8 @@
       <Deliveries />
     {:else if place.path.startsWith('/college')}
       <College />
+    {:else if place.path.startsWith('/record')}
+      <Record />
     {:else}
       <Coverage />
     {/if}

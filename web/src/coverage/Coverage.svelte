@@ -150,7 +150,7 @@
         masters={coverage?.masters.length ?? 0}
       />
     {:else}
-      <div class="skeleton" style="height: 420px; margin-right: 16px"></div>
+      <div class="skeleton tall"></div>
     {/if}
   </main>
   {#if coverage && all.length}

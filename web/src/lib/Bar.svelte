@@ -115,6 +115,14 @@
           The college: roster and platforms
         </DropdownItem>
       {/if}
+      {#if session.me?.role === 'ADMINISTRATOR'}
+        <DropdownItem class="menu-line" onclick={() => ((open = false), place.go('/record'))}>
+          Record: who did what
+        </DropdownItem>
+      {/if}
+      <DropdownItem class="menu-line" onclick={() => ((open = false), place.go('/myself'))}>
+        Your password and tokens
+      </DropdownItem>
       <DropdownItem class="menu-line" onclick={theme}
         >{dark ? 'Light colours' : 'Dark colours'}</DropdownItem
       >

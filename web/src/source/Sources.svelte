@@ -96,7 +96,7 @@
         <p class="quiet none">
           No master yet. Take in a cartridge on the right, look inside, and make it one.
         </p>
-      {:else}<div class="skeleton" style="height: 320px"></div>{/if}
+      {:else}<div class="skeleton tall"></div>{/if}
     {/each}
   </main>
   <aside class="aside">

@@ -30,14 +30,19 @@ public final class Main {
     List<Figure> run() throws Exception;
   }
 
+  /** Smaller by the factor in the system property, to find one's way; the figures then say so. */
+  private static int size(int full) {
+    return Math.max(1, full / Integer.getInteger("bench.smaller", 1));
+  }
+
   private static Map<String, Bench> all() {
     Map<String, Bench> all = new LinkedHashMap<>();
-    all.put("take-in", () -> List.of(new TakeIn(3_000).time()));
-    all.put("heap", () -> List.of(new TakeIn(3_000).heap()));
-    all.put("plan", () -> List.of(new Plan(300, 1_000).run()));
-    all.put("deliver", () -> new Deliver(300, 200).run());
+    all.put("take-in", () -> List.of(new TakeIn(size(3_000)).time()));
+    all.put("heap", () -> List.of(new TakeIn(size(3_000)).heap()));
+    all.put("plan", () -> List.of(new Plan(size(300), 1_000).run()));
+    all.put("deliver", () -> new Deliver(size(300), 200).run());
     all.put("coverage", () -> List.of(new Coverage(10_000, 8).run()));
-    all.put("ten-times", () -> List.of(new Deliver(300, 50).tenTimes()));
+    all.put("ten-times", () -> List.of(new Deliver(size(300), 50).tenTimes()));
     return all;
   }
 }

@@ -17,6 +17,7 @@ final class Caller {
   private final CookieManager cookies = new CookieManager();
   private final HttpClient client = HttpClient.newBuilder().cookieHandler(cookies).build();
   private final String base;
+  private String token;
 
   Caller(int port) {
     base = "http://127.0.0.1:" + port;
@@ -35,12 +36,54 @@ final class Caller {
   /** Cookies and token as header lines of a request. */
   String headers() {
     StringBuilder lines = new StringBuilder("Cookie: ");
-    String token = "";
+    String csrf = "";
     for (HttpCookie c : cookies.getCookieStore().getCookies()) {
       lines.append(c.getName()).append('=').append(c.getValue()).append("; ");
-      token = c.getName().equals("XSRF-TOKEN") ? c.getValue() : token;
+      csrf = c.getName().equals("XSRF-TOKEN") ? c.getValue() : csrf;
     }
-    return lines + "\r\nX-XSRF-TOKEN: " + token + "\r\n";
+    return lines + "\r\nX-XSRF-TOKEN: " + csrf + "\r\n";
+  }
+
+  /** From now on with this token in the header. */
+  Caller bearer(String text) {
+    token = text;
+    return this;
+  }
+
+  java.util.List<HttpCookie> cookies() {
+    return cookies.getCookieStore().getCookies();
+  }
+
+  Answer form(String path, String fields) {
+    return send(
+        "POST",
+        path,
+        "application/x-www-form-urlencoded",
+        HttpRequest.BodyPublishers.ofString(fields));
+  }
+
+  Answer call(String method, String path, String body) {
+    return body == null
+        ? send(method, path, null, HttpRequest.BodyPublishers.noBody())
+        : send(method, path, "application/json", HttpRequest.BodyPublishers.ofString(body));
+  }
+
+  /** A header of the answer. */
+  String header(String path, String name) {
+    try {
+      return client
+          .send(
+              HttpRequest.newBuilder(URI.create(base + path)).build(),
+              HttpResponse.BodyHandlers.discarding())
+          .headers()
+          .firstValue(name)
+          .orElse("");
+    } catch (IOException e) {
+      throw new java.io.UncheckedIOException(e);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(e);
+    }
   }
 
   Caller signIn(String email, String password) {
@@ -95,6 +138,9 @@ final class Caller {
     HttpRequest.Builder b = HttpRequest.newBuilder(URI.create(base + path)).method(method, body);
     if (type != null) {
       b.header("Content-Type", type);
+    }
+    if (token != null) {
+      b.header("Authorization", "Bearer " + token);
     }
     for (HttpCookie c : cookies.getCookieStore().getCookies()) {
       if (c.getName().equals("XSRF-TOKEN")) {

@@ -75,6 +75,7 @@ public final class Html {
   private static final Pattern MAY_HOLD_ADDRESS =
       Pattern.compile("href|src|data|poster|longdesc|background", Pattern.CASE_INSENSITIVE);
 
+  private static final Remembered CLEANED = new Remembered(8_000_000);
   private static final Remembered CANONICAL = new Remembered(16_000_000);
 
   private Html() {}
@@ -159,10 +160,12 @@ public final class Html {
 
   /** What may be shown or written to a shell: no script, handler, frame, style or odd address. */
   public static String safe(String html) {
-    return html.isEmpty()
-        ? html
-        : canonical(
-            Jsoup.clean(html, "", SAFE.preserveRelativeLinks(true), settings(new Document(""))));
+    return html.isEmpty() ? html : CLEANED.get(html, Html::safeAnew);
+  }
+
+  private static String safeAnew(String html) {
+    return canonical(
+        Jsoup.clean(html, "", SAFE.preserveRelativeLinks(true), settings(new Document(""))));
   }
 
   /** The words alone, one space between them. */

@@ -14,6 +14,7 @@ import org.zephyrmist.core.content.Fingerprint;
 @Component
 public class Bodies {
   private final DSLContext db;
+  private final Stored stored = new Stored();
 
   Bodies(DSLContext db) {
     this.db = db;
@@ -27,7 +28,8 @@ public class Bodies {
   }
 
   /** Keeps forms whose fingerprints are known. */
-  public void keep(Map<Fingerprint, String> once) {
+  public void keep(Map<Fingerprint, String> forms) {
+    Map<Fingerprint, String> once = stored.without(forms);
     if (once.isEmpty()) {
       return;
     }
@@ -44,6 +46,7 @@ public class Bodies {
             keys,
             texts)
         .execute();
+    stored.add(once.keySet());
   }
 
   /** The forms with these fingerprints; all of them are here, or it is an error. */

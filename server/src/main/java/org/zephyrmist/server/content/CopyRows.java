@@ -91,8 +91,25 @@ public final class CopyRows {
     return add(value.getBytes(StandardCharsets.UTF_8));
   }
 
-  public CopyRows addNothing() throws IOException {
+  public CopyRows orNothing(byte[] value) throws IOException {
+    return value == null ? nothing() : add(value);
+  }
+
+  public CopyRows orNothing(String value) throws IOException {
+    return value == null ? nothing() : add(value);
+  }
+
+  private CopyRows nothing() throws IOException {
     out.writeInt(-1);
+    return this;
+  }
+
+  /** A value of type jsonb, which begins with the number of its format. */
+  public CopyRows addJson(String json) throws IOException {
+    byte[] text = json.getBytes(StandardCharsets.UTF_8);
+    out.writeInt(text.length + 1);
+    out.writeByte(1);
+    out.write(text);
     return this;
   }
 

@@ -1,7 +1,6 @@
 package org.zephyrmist.server.delivery;
 
 import static org.zephyrmist.server.db.Tables.HOLDING;
-import static org.zephyrmist.server.db.Tables.RECEIPT;
 import static org.zephyrmist.server.db.Tables.STANDING;
 
 import java.time.Clock;
@@ -12,8 +11,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import org.jooq.DSLContext;
-import org.jooq.Query;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.ItemKey;
@@ -76,78 +75,42 @@ class Ledger {
     if (entries.isEmpty()) {
       return;
     }
-    OffsetDateTime now = OffsetDateTime.now(clock);
-    var insert =
-        db.insertInto(
-            RECEIPT,
-            RECEIPT.SECTION_ID,
-            RECEIPT.MASTER_ID,
-            RECEIPT.VERSION_ID,
-            RECEIPT.DELIVERY_ID,
-            RECEIPT.ITEM_KEY,
-            RECEIPT.ITEM_KIND,
-            RECEIPT.TITLE,
-            RECEIPT.HOW,
-            RECEIPT.WRITES,
-            RECEIPT.PLATFORM_ITEM,
-            RECEIPT.SENT,
-            RECEIPT.SHOWN,
-            RECEIPT.PERSON_ID,
-            RECEIPT.AT);
-    for (Entry e : entries) {
-      Base b = e.base();
-      insert =
-          insert.values(
-              o.section(),
-              o.master(),
-              o.version(),
-              o.delivery(),
-              b.key().value(),
-              b.kind().name(),
-              b.title(),
-              e.how().name(),
-              mask(e.writes()),
-              b.id(),
-              b.sent().pack(),
-              b.shown().pack(),
-              o.person(),
-              now);
-    }
-    Map<String, Long> ids = new HashMap<>();
-    insert
-        .returning(RECEIPT.ID, RECEIPT.ITEM_KEY)
-        .fetch()
-        .forEach(r -> ids.put(r.getItemKey(), r.getId()));
-    List<Query> q = new ArrayList<>();
-    for (Entry e : entries) {
-      q.add(holding(o, e, ids.get(e.base().key().value())));
-    }
-    db.batch(q).execute();
+    db.query(
+            "with r as (insert into receipt (section_id, master_id, version_id, delivery_id,"
+                + "   person_id, at, item_key, item_kind, title, how, writes, platform_item, sent,"
+                + "   shown) select ?, ?, ?, ?, ?, ?::timestamptz, x.* from unnest(?::text[],"
+                + "   ?::text[], ?::text[], ?::text[], ?::int[], ?::text[], ?::bytea[],"
+                + "   ?::bytea[]) x returning *),"
+                + " gone as (delete from holding h using r where r.how = 'RETIRED'"
+                + "   and h.section_id = r.section_id and h.item_key = r.item_key)"
+                + " insert into holding (section_id, master_id, item_key, item_kind, title,"
+                + "   platform_item, receipt_id, sent, shown, here)"
+                + " select section_id, master_id, item_key, item_kind, title, platform_item, id,"
+                + "   sent, shown, shown from r where how <> 'RETIRED'"
+                + " on conflict (section_id, item_key) do update set"
+                + "   master_id = excluded.master_id, item_kind = excluded.item_kind,"
+                + "   title = excluded.title, platform_item = excluded.platform_item,"
+                + "   receipt_id = excluded.receipt_id, sent = excluded.sent,"
+                + "   shown = excluded.shown, here = excluded.here",
+            o.section(),
+            o.master(),
+            o.version(),
+            o.delivery(),
+            o.person(),
+            OffsetDateTime.now(clock),
+            column(entries, e -> e.base().key().value()),
+            column(entries, e -> e.base().kind().name()),
+            column(entries, e -> e.base().title()),
+            column(entries, e -> e.how().name()),
+            entries.stream().map(e -> mask(e.writes())).toArray(Integer[]::new),
+            column(entries, e -> e.base().id()),
+            entries.stream().map(e -> e.base().sent().pack()).toArray(byte[][]::new),
+            entries.stream().map(e -> e.base().shown().pack()).toArray(byte[][]::new))
+        .execute();
   }
 
-  private Query holding(Origin o, Entry e, long receipt) {
-    Base b = e.base();
-    if (e.how() == How.RETIRED) {
-      return db.deleteFrom(HOLDING)
-          .where(HOLDING.SECTION_ID.eq(o.section()))
-          .and(HOLDING.ITEM_KEY.eq(b.key().value()));
-    }
-    HoldingRecord h = new HoldingRecord();
-    h.setSectionId(o.section());
-    h.setMasterId(o.master());
-    h.setItemKey(b.key().value());
-    h.setItemKind(b.kind().name());
-    h.setTitle(b.title());
-    h.setPlatformItem(b.id());
-    h.setReceiptId(receipt);
-    h.setSent(b.sent().pack());
-    h.setShown(b.shown().pack());
-    h.setHere(b.shown().pack());
-    return db.insertInto(HOLDING)
-        .set(h)
-        .onConflict(HOLDING.SECTION_ID, HOLDING.ITEM_KEY)
-        .doUpdate()
-        .set(h);
+  private static String[] column(List<Entry> entries, Function<Entry, String> get) {
+    return entries.stream().map(get).toArray(String[]::new);
   }
 
   static int mask(Set<Aspect> aspects) {
@@ -182,6 +145,19 @@ class Ledger {
             section,
             section)
         .execute();
+  }
+
+  /** Notes another delivery of what the section holds; false if it never received the master. */
+  boolean stillStands(Origin o, int expected) {
+    return db.update(STANDING)
+            .set(STANDING.VERSION_ID, o.version())
+            .set(STANDING.DELIVERY_ID, o.delivery())
+            .set(STANDING.EXPECTED, expected)
+            .set(STANDING.WITHHELD, 0)
+            .where(STANDING.SECTION_ID.eq(o.section()))
+            .and(STANDING.MASTER_ID.eq(o.master()))
+            .execute()
+        > 0;
   }
 
   /**

@@ -32,6 +32,7 @@ import org.zephyrmist.server.content.Files;
 import org.zephyrmist.server.db.tables.records.DeliveryStepRecord;
 import org.zephyrmist.server.delivery.LinePlanner.Planned;
 import org.zephyrmist.server.platform.PlatformException;
+import org.zephyrmist.server.platform.PlatformGateway;
 import org.zephyrmist.server.platform.PlatformGateway.Write;
 import org.zephyrmist.server.platform.PlatformGateway.Written;
 
@@ -74,6 +75,9 @@ class LineRunner {
 
   void run(Lines.Open open) {
     UUID line = open.line().getId();
+    if (lines.nothingPlanned(open) && stillSo(open)) {
+      return;
+    }
     lines.activity(line, LineState.RUNNING, "reading the shell");
     Planned p = planner.make(open);
     int news = newOverwrites(line, p.steps());
@@ -98,6 +102,34 @@ class LineRunner {
     List<Step> linksLater = write(line, p, moving, items, ids, left);
     writeLinks(line, p, linksLater, items, ids, left);
     finish(line, p, ids, left);
+  }
+
+  /**
+   * A plan with nothing to do stands if the shell is still in the state it was read in; then it
+   * need not be read again.
+   */
+  private boolean stillSo(Lines.Open open) {
+    PlatformGateway gateway = reader.gateway(open.section());
+    if (!lines.unsettled(open.section().getId()).isEmpty()
+        || !gateway.unchanged(open.section().getShell(), open.line().getReadTag())) {
+      return false;
+    }
+    VersionContent.Loaded version = versions.load(open.delivery().getVersionId());
+    return Boolean.TRUE.equals(
+        transaction.execute(
+            t -> {
+              lines.hold(open.section());
+              boolean stands =
+                  ledger.stillStands(Settlement.origin(open, version), version.meant().size());
+              if (stands) {
+                lines.done(open.line().getId(), nothingToDo(version));
+              }
+              return stands;
+            }));
+  }
+
+  private static String nothingToDo(VersionContent.Loaded version) {
+    return "nothing to do: it holds version " + version.number();
   }
 
   /** Overwriting what a section changed is only done if the plan that was confirmed showed it. */
@@ -368,7 +400,7 @@ class LineRunner {
     String local =
         kept == 0 ? "" : kept == 1 ? "; 1 local change kept" : "; " + kept + " local changes kept";
     if (!moved) {
-      return "nothing to do: it holds version " + p.version().number() + local;
+      return nothingToDo(p.version()) + local;
     }
     return missing == 0
         ? "read back, all as meant" + local

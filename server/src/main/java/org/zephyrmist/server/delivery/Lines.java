@@ -1,5 +1,6 @@
 package org.zephyrmist.server.delivery;
 
+import static org.jooq.impl.DSL.any;
 import static org.zephyrmist.server.db.Tables.DELIVERY;
 import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
 import static org.zephyrmist.server.db.Tables.DELIVERY_STEP;
@@ -29,6 +30,7 @@ import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.core.delivery.Meant;
 import org.zephyrmist.core.delivery.Step;
 import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.server.content.CopyRows;
 import org.zephyrmist.server.db.tables.records.DeliveryLineRecord;
 import org.zephyrmist.server.db.tables.records.DeliveryRecord;
 import org.zephyrmist.server.db.tables.records.DeliveryStepRecord;
@@ -212,7 +214,7 @@ class Lines {
         moving += s.moves() ? 1 : 0;
       }
     }
-    db.batchInsert(rows).execute();
+    store(rows);
     Map<String, Integer> named = new TreeMap<>();
     counts.forEach((k, c) -> named.put(k.name(), c));
     db.update(DELIVERY_LINE)
@@ -222,12 +224,34 @@ class Lines {
         .set(DELIVERY_LINE.SAME, counts.getOrDefault(StepKind.SAME, 0))
         .set(DELIVERY_LINE.COUNTS, JSONB.valueOf(json.writeValueAsString(named)))
         .set(DELIVERY_LINE.READ_AT, OffsetDateTime.now(clock))
+        .set(DELIVERY_LINE.READ_TAG, shell.tag())
         .set(DELIVERY_LINE.ACTIVITY, "")
         .setNull(DELIVERY_LINE.REASON)
         .setNull(DELIVERY_LINE.REMEDY)
         .setNull(DELIVERY_LINE.NEXT_TRY)
         .where(DELIVERY_LINE.ID.eq(line))
         .execute();
+  }
+
+  private void store(List<DeliveryStepRecord> rows) {
+    if (rows.isEmpty()) {
+      return;
+    }
+    CopyRows.into(
+        db,
+        "delivery_step (line_id, n, item_key, item_kind, title, kind, reason, moves, writes,"
+            + " aspect_steps, base, here, meant, platform_item, sent, done, recorded,"
+            + " seen_revision)",
+        copy -> {
+          for (DeliveryStepRecord r : rows) {
+            copy.row(18).add(r.getLineId()).add(r.getN()).add(r.getItemKey());
+            copy.add(r.getItemKind()).add(r.getTitle()).add(r.getKind()).add(r.getReason());
+            copy.add(r.getMoves()).add(r.getWrites()).addJson(r.getAspectSteps().data());
+            copy.orNothing(r.getBase()).orNothing(r.getHere()).orNothing(r.getMeant());
+            copy.orNothing(r.getPlatformItem()).add(r.getSent()).add(r.getDone());
+            copy.add(r.getRecorded()).orNothing(r.getSeenRevision());
+          }
+        });
   }
 
   private DeliveryStepRecord row(
@@ -264,6 +288,13 @@ class Lines {
     return r;
   }
 
+  /** Whether its plan says that there is nothing at all to do. */
+  boolean nothingPlanned(Open open) {
+    return open.line().getReadTag() != null
+        && open.line().getSame() > 0
+        && !db.fetchExists(DELIVERY_STEP, DELIVERY_STEP.LINE_ID.eq(open.line().getId()));
+  }
+
   List<DeliveryStepRecord> steps(UUID line) {
     return db.selectFrom(DELIVERY_STEP)
         .where(DELIVERY_STEP.LINE_ID.eq(line))
@@ -288,17 +319,13 @@ class Lines {
   @Transactional
   public void sending(Open open, Map<String, String> keyByItem) {
     hold(open.section());
-    UUID line = open.line().getId();
-    db.batch(
-            keyByItem.entrySet().stream()
-                .map(
-                    e ->
-                        db.update(DELIVERY_STEP)
-                            .set(DELIVERY_STEP.SENT, true)
-                            .set(DELIVERY_STEP.SENT_KEY, e.getValue())
-                            .where(DELIVERY_STEP.LINE_ID.eq(line))
-                            .and(DELIVERY_STEP.ITEM_KEY.eq(e.getKey())))
-                .toList())
+    db.query(
+            "update delivery_step s set sent = true, sent_key = x.key"
+                + " from unnest(?::text[], ?::text[]) as x (item, key)"
+                + " where s.line_id = ? and s.item_key = x.item",
+            keyByItem.keySet().toArray(String[]::new),
+            keyByItem.values().toArray(String[]::new),
+            open.line().getId())
         .execute();
   }
 
@@ -319,29 +346,19 @@ class Lines {
   public void written(Open open, Map<String, Written> byItem) {
     hold(open.section());
     UUID line = open.line().getId();
-    db.batch(
-            byItem.entrySet().stream()
-                .map(
-                    e ->
-                        db.update(DELIVERY_STEP)
-                            .set(DELIVERY_STEP.DONE, true)
-                            .set(DELIVERY_STEP.PLATFORM_ITEM, e.getValue().id())
-                            .set(DELIVERY_STEP.LEFT_REVISION, e.getValue().revision())
-                            .where(DELIVERY_STEP.LINE_ID.eq(line))
-                            .and(DELIVERY_STEP.ITEM_KEY.eq(e.getKey())))
-                .toList())
-        .execute();
+    int done =
+        db.query(
+                "update delivery_step s set done = true, platform_item = x.id,"
+                    + " left_revision = x.revision"
+                    + " from unnest(?::text[], ?::text[], ?::text[]) as x (item, id, revision)"
+                    + " where s.line_id = ? and s.item_key = x.item and not s.done",
+                byItem.keySet().toArray(String[]::new),
+                byItem.values().stream().map(Written::id).toArray(String[]::new),
+                byItem.values().stream().map(Written::revision).toArray(String[]::new),
+                line)
+            .execute();
     db.update(DELIVERY_LINE)
-        .set(
-            DELIVERY_LINE.STEPS_DONE,
-            org.jooq.impl.DSL.field(
-                org.jooq
-                    .impl
-                    .DSL
-                    .selectCount()
-                    .from(DELIVERY_STEP)
-                    .where(DELIVERY_STEP.LINE_ID.eq(line))
-                    .and(DELIVERY_STEP.DONE)))
+        .set(DELIVERY_LINE.STEPS_DONE, DELIVERY_LINE.STEPS_DONE.plus(done))
         .where(DELIVERY_LINE.ID.eq(line))
         .execute();
   }
@@ -351,7 +368,7 @@ class Lines {
         .set(DELIVERY_STEP.RECORDED, true)
         .set(DELIVERY_STEP.DONE, true)
         .where(DELIVERY_STEP.LINE_ID.eq(line))
-        .and(DELIVERY_STEP.ITEM_KEY.in(items))
+        .and(DELIVERY_STEP.ITEM_KEY.eq(any(items.toArray(String[]::new))))
         .execute();
   }
 

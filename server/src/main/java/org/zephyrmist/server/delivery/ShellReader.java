@@ -44,6 +44,7 @@ class ShellReader {
       Map<String, Held> byId,
       Map<String, Map<Aspect, String>> forms,
       Map<String, String> revisions,
+      String tag,
       List<HoldingRecord> holdings) {
 
     /** Keeps the texts of these items, so that they can be shown later. */
@@ -83,7 +84,7 @@ class ShellReader {
   }
 
   private Reading translate(
-      List<PlatformGateway.ShellItem> items,
+      PlatformGateway.Contents contents,
       SectionRecord section,
       Map<String, ShellTranslator.Known> fresh) {
     List<HoldingRecord> holdings = ledger.holdings(section.getId());
@@ -99,14 +100,14 @@ class ShellReader {
     Map<String, Held> byId = new LinkedHashMap<>();
     Map<String, Map<Aspect, String>> forms = new HashMap<>();
     Map<String, String> revisions = new HashMap<>();
-    for (PlatformGateway.ShellItem i : items) {
+    for (PlatformGateway.ShellItem i : contents.items()) {
       ShellTranslator.Read r = translator.in(i);
       all.add(r.held());
       byId.put(i.id(), r.held());
       forms.put(i.id(), r.forms());
       revisions.put(i.id(), i.revision());
     }
-    return new Reading(all, byId, forms, revisions, holdings);
+    return new Reading(all, byId, forms, revisions, contents.tag(), holdings);
   }
 
   /** Reads a section and brings the ledger's view of it up to date. */

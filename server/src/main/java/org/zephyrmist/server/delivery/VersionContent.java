@@ -6,12 +6,14 @@ import static org.zephyrmist.server.db.Tables.COVERAGE_RULE;
 import static org.zephyrmist.server.db.Tables.MASTER;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Item;
@@ -30,6 +32,15 @@ class VersionContent {
         @Override
         protected boolean removeEldestEntry(Map.Entry<UUID, Loaded> eldest) {
           return size() > KEPT;
+        }
+      };
+
+  /** Whole items, with their texts, of the versions that were last delivered. */
+  private final Map<UUID, Map<ItemKey, Item>> items =
+      new LinkedHashMap<>(16, 0.75f, true) {
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<UUID, Map<ItemKey, Item>> eldest) {
+          return size() > 3;
         }
       };
 
@@ -93,8 +104,30 @@ class VersionContent {
   }
 
   Map<ItemKey, Item> items(Loaded version, Collection<ItemKey> keys) {
+    Map<ItemKey, Item> known = itemsOf(version);
     Map<ItemKey, Item> all = new HashMap<>();
-    trees.items(keys.stream().map(version.nodes()::get).toList()).forEach(i -> all.put(i.key(), i));
+    List<Trees.Node> others = new ArrayList<>();
+    for (ItemKey k : keys) {
+      Item i = known.get(k);
+      if (i == null) {
+        others.add(version.nodes().get(k));
+      } else {
+        all.put(k, i);
+      }
+    }
+    trees
+        .items(others)
+        .forEach(
+            i -> {
+              known.put(i.key(), i);
+              all.put(i.key(), i);
+            });
     return all;
+  }
+
+  private Map<ItemKey, Item> itemsOf(Loaded version) {
+    synchronized (items) {
+      return items.computeIfAbsent(version.id(), v -> new ConcurrentHashMap<>());
+    }
   }
 }

@@ -24,8 +24,10 @@ class PeopleApi {
   private final People people;
   private final Programs programs;
   private final Events events;
+  private final Tokens tokens;
 
-  PeopleApi(People people, Programs programs, Events events) {
+  PeopleApi(People people, Programs programs, Events events, Tokens tokens) {
+    this.tokens = tokens;
     this.people = people;
     this.programs = programs;
     this.events = events;
@@ -37,7 +39,7 @@ class PeopleApi {
       @NotBlank @Size(max = 200) String name,
       @NotBlank @Email String email,
       @NotNull Role role,
-      @NotBlank @Size(min = 10, max = 200) String password) {}
+      @NotBlank @Size(min = 10, max = 72) String password) {}
 
   record Ready(@NotNull boolean needsFirstPerson) {}
 
@@ -68,6 +70,7 @@ class PeopleApi {
   @ResponseStatus(HttpStatus.CREATED)
   void admit(@Valid @RequestBody NewPerson p, @AuthenticationPrincipal SignedIn who) {
     UUID id = people.admit(p.email(), p.name(), p.role(), p.password());
+    tokens.endAll(id);
     if (p.role() == Role.COORDINATOR || p.role() == Role.DESIGNER) {
       programs.reachAll(id);
     }

@@ -1,30 +1,60 @@
 package org.zephyrmist.server.people;
 
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import java.io.IOException;
+import java.util.UUID;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpMethod;
-import org.springframework.http.MediaType;
 import org.springframework.security.config.annotation.method.configuration.EnableMethodSecurity;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.config.annotation.web.configurers.HeadersConfigurer;
+import org.springframework.security.config.http.SessionCreationPolicy;
+import org.springframework.security.core.Authentication;
 import org.springframework.security.crypto.factory.PasswordEncoderFactories;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
+import org.springframework.security.web.context.SecurityContextHolderFilter;
+import org.springframework.security.web.header.writers.CrossOriginOpenerPolicyHeaderWriter.CrossOriginOpenerPolicy;
+import org.springframework.security.web.header.writers.CrossOriginResourcePolicyHeaderWriter.CrossOriginResourcePolicy;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 
-/** Sign-in with sessions, CSRF tokens, headers. What a role may do stands at each call. */
+/**
+ * Sign-in with sessions or tokens, CSRF tokens, headers. What a role may do stands at each call and
+ * in docs/security.md.
+ */
 @Configuration
 @EnableMethodSecurity
 class SecurityConfiguration {
   private static final String POLICY =
-      "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; font-src 'self';"
-          + " frame-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self';"
-          + " frame-ancestors 'self'";
+      "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:;"
+          + " font-src 'self'; connect-src 'self'; frame-src 'self'; object-src 'none';"
+          + " base-uri 'none'; form-action 'self'; frame-ancestors 'self'";
+  private static final String PERMISSIONS =
+      "camera=(), microphone=(), geolocation=(), payment=(), usb=(), interest-cohort=()";
+
+  /** Scripts: a token in the header, no session, no cookie, so no CSRF either. */
+  @Bean
+  @Order(1)
+  SecurityFilterChain scriptCalls(HttpSecurity http, Tokens tokens) throws Exception {
+    return http.securityMatcher(TokenFilter::carriesToken)
+        .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
+        .csrf(c -> c.disable())
+        .requestCache(c -> c.disable())
+        .addFilterAfter(new TokenFilter(tokens), SecurityContextHolderFilter.class)
+        .authorizeHttpRequests(a -> a.anyRequest().authenticated())
+        .exceptionHandling(x -> x.accessDeniedHandler((q, r, e) -> notAllowed(r)))
+        .headers(SecurityConfiguration::headers)
+        .build();
+  }
 
   @Bean
-  SecurityFilterChain chain(HttpSecurity http) throws Exception {
-    http.authorizeHttpRequests(
+  @Order(2)
+  SecurityFilterChain pageCalls(HttpSecurity http, SignIns signIns, Events events)
+      throws Exception {
+    return http.authorizeHttpRequests(
             a ->
                 a.requestMatchers(HttpMethod.POST, "/api/sign-in")
                     .permitAll()
@@ -34,18 +64,22 @@ class SecurityConfiguration {
                     .authenticated()
                     .anyRequest()
                     .permitAll())
+        .addFilterBefore(new ThrottleFilter(signIns), UsernamePasswordAuthenticationFilter.class)
         .formLogin(
             f ->
                 f.loginPage("/sign-in")
                     .loginProcessingUrl("/api/sign-in")
-                    .successHandler((q, r, a) -> r.setStatus(HttpServletResponse.SC_NO_CONTENT))
+                    .successHandler((q, r, a) -> signedIn(q, r, a, signIns, events))
                     .failureHandler(
-                        (q, r, e) ->
-                            problem(
-                                r,
-                                401,
-                                "This address and password do not belong together.",
-                                "Try again, or ask an administrator for a new password."))
+                        (q, r, e) -> {
+                          signIns.failed(ThrottleFilter.email(q), q.getRemoteAddr());
+                          events.add(null, "sign-in failed", "", "from " + q.getRemoteAddr());
+                          Problems.write(
+                              r,
+                              401,
+                              "This address and password do not belong together.",
+                              "Try again, or ask an administrator for a new password.");
+                        })
                     .permitAll())
         .logout(
             l -> l.logoutUrl("/api/sign-out").logoutSuccessHandler((q, r, a) -> r.setStatus(204)))
@@ -53,31 +87,36 @@ class SecurityConfiguration {
         .exceptionHandling(
             x ->
                 x.authenticationEntryPoint(
-                        (q, r, e) -> problem(r, 401, "You are not signed in.", "Sign in again."))
-                    .accessDeniedHandler(
                         (q, r, e) ->
-                            problem(
-                                r,
-                                403,
-                                "Your role may not do this.",
-                                "Ask a person whose role may.")))
-        .headers(
-            h ->
-                h.contentSecurityPolicy(c -> c.policyDirectives(POLICY))
-                    .frameOptions(f -> f.sameOrigin())
-                    .referrerPolicy(r -> r.policy(ReferrerPolicy.SAME_ORIGIN)));
-    return http.build();
+                            Problems.write(r, 401, "You are not signed in.", "Sign in again."))
+                    .accessDeniedHandler((q, r, e) -> notAllowed(r)))
+        .headers(SecurityConfiguration::headers)
+        .build();
   }
 
-  private static void problem(HttpServletResponse r, int status, String detail, String remedy)
-      throws IOException {
-    r.setStatus(status);
-    r.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-    r.setCharacterEncoding("UTF-8");
-    r.getWriter()
-        .write(
-            "{\"status\":%d,\"detail\":\"%s\",\"remedy\":\"%s\"}"
-                .formatted(status, detail, remedy));
+  private static void signedIn(
+      HttpServletRequest q,
+      HttpServletResponse r,
+      Authentication a,
+      SignIns signIns,
+      Events events) {
+    signIns.succeeded(ThrottleFilter.email(q), q.getRemoteAddr());
+    UUID id = a.getPrincipal() instanceof SignedIn who ? who.id() : null;
+    events.add(id, "signed in", "", "from " + q.getRemoteAddr());
+    r.setStatus(HttpServletResponse.SC_NO_CONTENT);
+  }
+
+  private static void notAllowed(HttpServletResponse r) throws java.io.IOException {
+    Problems.write(r, 403, "Your role may not do this.", "Ask a person whose role may.");
+  }
+
+  private static void headers(HeadersConfigurer<HttpSecurity> h) {
+    h.contentSecurityPolicy(c -> c.policyDirectives(POLICY))
+        .frameOptions(f -> f.sameOrigin())
+        .referrerPolicy(r -> r.policy(ReferrerPolicy.SAME_ORIGIN))
+        .permissionsPolicyHeader(p -> p.policy(PERMISSIONS))
+        .crossOriginOpenerPolicy(p -> p.policy(CrossOriginOpenerPolicy.SAME_ORIGIN))
+        .crossOriginResourcePolicy(p -> p.policy(CrossOriginResourcePolicy.SAME_ORIGIN));
   }
 
   @Bean

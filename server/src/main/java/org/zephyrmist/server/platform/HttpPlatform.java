@@ -27,6 +27,7 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** A platform with an HTTP interface as docs/api.md describes it; the practice platform is one. */
 final class HttpPlatform implements PlatformGateway {
+  private static final int NOT_MODIFIED = 304;
   private final HttpClient client;
   private final JsonMapper json;
   private final String address;
@@ -66,12 +67,24 @@ final class HttpPlatform implements PlatformGateway {
   }
 
   @Override
-  public List<ShellItem> read(String shell) {
+  public Contents read(String shell) {
+    HttpResponse<byte[]> r = send(request(itemsOf(shell)).GET().build());
     List<ShellItem> items = new ArrayList<>();
-    for (JsonNode n : call("GET", "/api/shells/" + encode(shell) + "/items", null)) {
+    for (JsonNode n : tree(r.body())) {
       items.add(item(n));
     }
-    return items;
+    return new Contents(items, r.headers().firstValue("ETag").orElse(""));
+  }
+
+  @Override
+  public boolean unchanged(String shell, String tag) {
+    return !tag.isEmpty()
+        && send(request(itemsOf(shell)).header("If-None-Match", tag).GET().build()).statusCode()
+            == NOT_MODIFIED;
+  }
+
+  private static String itemsOf(String shell) {
+    return "/api/shells/" + encode(shell) + "/items";
   }
 
   private ShellItem item(JsonNode n) {
@@ -183,7 +196,10 @@ final class HttpPlatform implements PlatformGateway {
                     ? HttpRequest.BodyPublishers.noBody()
                     : HttpRequest.BodyPublishers.ofString(body))
             .build();
-    byte[] answer = send(request);
+    return tree(send(request).body());
+  }
+
+  private JsonNode tree(byte[] answer) {
     try {
       return json.readTree(answer);
     } catch (JacksonException e) {
@@ -200,17 +216,17 @@ final class HttpPlatform implements PlatformGateway {
         .timeout(timeout);
   }
 
-  private byte[] send(HttpRequest request) {
+  private HttpResponse<byte[]> send(HttpRequest request) {
     return breaker.call(() -> answer(request));
   }
 
-  private byte[] answer(HttpRequest request) {
+  private HttpResponse<byte[]> answer(HttpRequest request) {
     try {
       HttpResponse<byte[]> r = client.send(request, HttpResponse.BodyHandlers.ofByteArray());
-      if (r.statusCode() / 100 != 2) {
+      if (r.statusCode() / 100 != 2 && r.statusCode() != NOT_MODIFIED) {
         throw refusal(r);
       }
-      return r.body();
+      return r;
     } catch (HttpTimeoutException e) {
       throw PlatformException.passing(
           "The platform did not answer in time.",

@@ -50,7 +50,17 @@ public interface PlatformGateway {
   /** All shells, page by page. */
   List<Shell> shells();
 
-  List<ShellItem> read(String shell);
+  /**
+   * What a shell holds.
+   *
+   * @param tag what the platform calls this state; empty if it has no name for it
+   */
+  record Contents(List<ShellItem> items, String tag) {}
+
+  Contents read(String shell);
+
+  /** Whether the shell is still in that state; false if the platform cannot tell. */
+  boolean unchanged(String shell, String tag);
 
   /**
    * Writes, all or nothing; a write whose key was seen before is not done again.

@@ -13,6 +13,8 @@ class Pages {
     "/deliveries/**",
     "/sections/**",
     "/college/**",
+    "/myself/**",
+    "/record/**",
     "/sign-in"
   })
   String page() {

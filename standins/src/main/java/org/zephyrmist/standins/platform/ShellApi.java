@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -12,6 +13,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestAttribute;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -46,9 +48,15 @@ class ShellApi {
     shells.make(made);
   }
 
+  /** With the state of the shell as its entity tag; a reader that has it is told so (304). */
   @GetMapping("/shells/{shell}/items")
-  List<Wire.Item> items(@PathVariable String shell) {
-    return shells.items(shell);
+  ResponseEntity<List<Wire.Item>> items(
+      @PathVariable String shell,
+      @RequestHeader(name = "If-None-Match", required = false) String known) {
+    String tag = "\"" + shells.state(shell) + "\"";
+    return tag.equals(known)
+        ? ResponseEntity.status(HttpStatus.NOT_MODIFIED).eTag(tag).build()
+        : ResponseEntity.ok().eTag(tag).body(shells.items(shell));
   }
 
   @PostMapping("/shells/{shell}/steps")

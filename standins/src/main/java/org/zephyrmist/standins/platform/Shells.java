@@ -2,6 +2,7 @@ package org.zephyrmist.standins.platform;
 
 import static org.jooq.impl.DSL.field;
 import static org.jooq.impl.DSL.selectCount;
+import static org.zephyrmist.standins.db.Sequences.SHELL_STATE;
 import static org.zephyrmist.standins.db.Tables.ITEM;
 import static org.zephyrmist.standins.db.Tables.SHELL;
 import static org.zephyrmist.standins.db.Tables.SUBMISSION;
@@ -61,10 +62,23 @@ class Shells {
                 .map(
                     s ->
                         db.insertInto(SHELL)
+                            .columns(
+                                SHELL.ID, SHELL.TITLE, SHELL.COURSE, SHELL.TERM, SHELL.STUDENTS)
                             .values(s.id(), s.title(), s.course(), s.term(), s.students())
                             .onConflictDoNothing())
                 .toList())
         .execute();
+  }
+
+  /** Notes within the running transaction that something in the shell has changed. */
+  void moved(String shell) {
+    db.update(SHELL).set(SHELL.STATE, SHELL_STATE.nextval()).where(SHELL.ID.eq(shell)).execute();
+  }
+
+  /** What the shell is called in its present state; another name after any change. */
+  String state(String shell) {
+    get(shell);
+    return db.select(SHELL.STATE).from(SHELL).where(SHELL.ID.eq(shell)).fetchSingle().value1() + "";
   }
 
   /** Every item of a shell, modules and siblings in their order. */
@@ -110,5 +124,6 @@ class Shells {
                 .where(ITEM.ID.eq(item))
                 .and(ITEM.SHELL_ID.eq(shell)))
         .execute();
+    moved(shell);
   }
 }

@@ -23,8 +23,10 @@ class Steps {
   private final DSLContext db;
   private final Clock clock;
   private final Json json;
+  private final Shells shells;
 
-  Steps(DSLContext db, Clock clock, Json json) {
+  Steps(DSLContext db, Clock clock, Json json, Shells shells) {
+    this.shells = shells;
     this.db = db;
     this.clock = clock;
     this.json = json;
@@ -67,7 +69,10 @@ class Steps {
     if (!removed.isEmpty()) {
       db.deleteFrom(ITEM).where(ITEM.ID.in(removed)).and(ITEM.SHELL_ID.eq(shell)).execute();
     }
-    db.batchInsert(kept).execute();
+    if (!kept.isEmpty()) {
+      db.batchInsert(kept).execute();
+      shells.moved(shell);
+    }
     return answers;
   }
 
@@ -115,6 +120,7 @@ class Steps {
               r.setChangedBy("the instructor");
               r.setChangedAt(OffsetDateTime.now(clock));
               r.update();
+              shells.moved(shell);
             });
   }
 

@@ -1,0 +1,76 @@
+package org.zephyrmist.server.people;
+
+import static org.zephyrmist.server.db.Tables.EVENT;
+import static org.zephyrmist.server.db.Tables.PERSON;
+
+import jakarta.validation.constraints.NotNull;
+import java.time.OffsetDateTime;
+import java.util.List;
+import org.jooq.Condition;
+import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The record of who did what, newest first, to be read only. */
+@RestController
+class RecordApi {
+  private static final int PAGE = 100;
+  private final DSLContext db;
+
+  RecordApi(DSLContext db) {
+    this.db = db;
+  }
+
+  record RecordLine(
+      long id,
+      @NotNull OffsetDateTime at,
+      String person,
+      @NotNull String what,
+      @NotNull String subject,
+      @NotNull String detail) {}
+
+  /**
+   * A hundred lines before the given one.
+   *
+   * @param q words that person, deed, subject or detail hold
+   */
+  @GetMapping("/api/record")
+  @PreAuthorize("hasRole('ADMINISTRATOR')")
+  List<RecordLine> record(
+      @RequestParam(defaultValue = "9223372036854775807") long before,
+      @RequestParam(defaultValue = "") String q) {
+    Condition found =
+        q.isBlank()
+            ? DSL.noCondition()
+            : DSL.concat(
+                    DSL.coalesce(PERSON.NAME, ""),
+                    DSL.val(" "),
+                    EVENT.WHAT,
+                    DSL.val(" "),
+                    EVENT.SUBJECT,
+                    DSL.val(" "),
+                    EVENT.DETAIL)
+                .containsIgnoreCase(q.strip());
+    return db.select(EVENT.fields())
+        .select(PERSON.NAME)
+        .from(EVENT)
+        .leftJoin(PERSON)
+        .on(PERSON.ID.eq(EVENT.PERSON_ID))
+        .where(EVENT.ID.lt(before))
+        .and(found)
+        .orderBy(EVENT.ID.desc())
+        .limit(PAGE)
+        .fetch(
+            r ->
+                new RecordLine(
+                    r.get(EVENT.ID),
+                    r.get(EVENT.AT),
+                    r.get(PERSON.NAME),
+                    r.get(EVENT.WHAT),
+                    r.get(EVENT.SUBJECT),
+                    r.get(EVENT.DETAIL)));
+  }
+}

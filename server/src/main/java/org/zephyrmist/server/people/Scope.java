@@ -1,0 +1,39 @@
+package org.zephyrmist.server.people;
+
+import jakarta.servlet.http.HttpServletRequest;
+
+/** What a token may be used for. */
+public enum Scope {
+  /** Look at everything that its person may see. */
+  READ,
+  /** Take packages in, make and edit masters, freeze versions. */
+  SOURCES,
+  /** Plan, confirm, stop and go on with deliveries; read shells again. */
+  DELIVER,
+  /** Take rosters in, name platforms, admit people. */
+  COLLEGE,
+  /** Not for tokens at all: password and tokens themselves. */
+  NONE;
+
+  /** The scope that a call needs. */
+  static Scope of(HttpServletRequest q) {
+    String path = q.getRequestURI();
+    if (path.startsWith("/api/me/")) {
+      return NONE;
+    }
+    if (q.getMethod().equals("GET") || q.getMethod().equals("HEAD")) {
+      return READ;
+    }
+    if (path.startsWith("/api/cartridges") || path.startsWith("/api/masters")) {
+      return SOURCES;
+    }
+    if (path.startsWith("/api/deliveries")) {
+      return DELIVER;
+    }
+    return path.equals("/api/roster")
+            || path.startsWith("/api/platforms")
+            || path.startsWith("/api/people")
+        ? COLLEGE
+        : NONE;
+  }
+}

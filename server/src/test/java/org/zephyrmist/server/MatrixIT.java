@@ -1,0 +1,241 @@
+package org.zephyrmist.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.zephyrmist.server.db.Tables.FILE;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.UUID;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.server.people.Role;
+import tools.jackson.databind.JsonNode;
+
+/** Every call, every role, somebody else's objects: as docs/security.md says. */
+class MatrixIT extends ServerIT {
+  private static final Pattern ROW =
+      Pattern.compile("\\| `(\\w+) ([^`]+)` \\|([^|]+)\\|([^|]+)\\|([^|]+)\\|([^|]+)\\|([^|]+)\\|");
+  private static final List<String> ORDER = List.of("GET", "PUT", "POST", "PATCH", "DELETE");
+  private static final List<String> SCOPES = List.of("READ", "SOURCES", "DELIVER", "COLLEGE");
+  private final Map<String, String> values = new HashMap<>();
+  private final List<String> wrong = new ArrayList<>();
+  private int n;
+  private static int round;
+
+  /** A row of the table. */
+  private record Call(String method, String path, Map<String, String> cells, String scope) {}
+
+  private static List<Call> table() throws Exception {
+    List<Call> calls = new ArrayList<>();
+    for (String line :
+        Files.readAllLines(Path.of(System.getProperty("root"), "docs/security.md"))) {
+      Matcher m = ROW.matcher(line);
+      if (m.matches()) {
+        Map<String, String> cells = new LinkedHashMap<>();
+        cells.put("coordinator", m.group(3).strip());
+        cells.put("designer", m.group(4).strip());
+        cells.put("instructor", m.group(5).strip());
+        cells.put("administrator", m.group(6).strip());
+        calls.add(new Call(m.group(1), m.group(2), cells, m.group(7).strip()));
+      }
+    }
+    calls.sort(Comparator.comparing(c -> ORDER.indexOf(c.method())));
+    return calls;
+  }
+
+  @Test
+  void everyCallOfTheApiStandsInTheTable() throws Exception {
+    Set<String> described = new TreeSet<>();
+    coordinator
+        .get("/api/openapi")
+        .json()
+        .path("paths")
+        .properties()
+        .forEach(
+            p ->
+                p.getValue()
+                    .propertyNames()
+                    .forEach(
+                        m ->
+                            described.add(
+                                m.toUpperCase(java.util.Locale.ROOT) + " " + p.getKey())));
+    described.removeAll(List.of("GET /api/ready", "POST /api/first-person"));
+    Set<String> written = new TreeSet<>();
+    table().forEach(c -> written.add(c.method() + " " + c.path()));
+    assertThat(written).isEqualTo(described);
+  }
+
+  /** Objects of lighting, made by Ines, for people of sound to try their hands on. */
+  private void foreignObjects() throws Exception {
+    List<UUID> ids = sections("lgt-ma" + round, "snd-ma" + round);
+    String master = master("MA" + round++);
+    String delivery = plan(master, 1, ids.subList(0, 1));
+    JsonNode detail = coordinator.get("/api/deliveries/" + delivery).json();
+    String intake = takeIn(Samples.cartridge("Matrix " + round), "m.imscc");
+    String edition = read(intake).path("edition").asString();
+    String token =
+        coordinator
+            .post("/api/me/tokens", "{\"name\":\"t\",\"scopes\":[\"READ\"],\"days\":9}")
+            .text();
+    assertThat(token).contains("zephyrmist_");
+    values.put("masters", master);
+    values.put("deliveries", delivery);
+    values.put("sections", ids.get(0).toString());
+    values.put("intakes", intake);
+    values.put("editions", edition);
+    values.put("tokens", coordinator.get("/api/me/tokens").json().get(0).path("id").asString());
+    values.put("line", detail.path("lines").get(0).path("id").asString());
+    values.put("key", key(master, "Checklist"));
+    values.put("number", "0");
+    values.put("version", version(master, 1));
+    values.put(
+        "sha256",
+        Fingerprint.of(db.select(FILE.SHA256).from(FILE).limit(1).fetchSingle().value1()).hex());
+    values.put("name", "x.txt");
+    values.put("term", coordinator.get("/api/coverage/terms").json().get(0).path("id").asString());
+  }
+
+  private String address(Call c) {
+    String path = c.path();
+    if (path.contains("/editions/{id}/items/")) {
+      String first =
+          coordinator
+              .get("/api/cartridges/editions/" + values.get("editions") + "/outline")
+              .json()
+              .get(1)
+              .path("key")
+              .asString();
+      path = path.replace("{key}", first);
+    }
+    for (String kind :
+        List.of("masters", "deliveries", "sections", "intakes", "editions", "tokens")) {
+      path = path.replace("/" + kind + "/{id}", "/" + kind + "/" + values.get(kind));
+    }
+    for (String name : List.of("line", "key", "number", "sha256", "name")) {
+      path = path.replace("{" + name + "}", values.get(name));
+    }
+    return switch (c.path()) {
+      case "/api/search" -> path + "?q=MA";
+      case "/api/coverage" -> path + "?term=" + values.get("term");
+      case "/api/cartridges/intakes" -> path + "?fileName=x";
+      case "/api/masters/{id}/changes" -> path + "?from=1&to=0";
+      default -> path;
+    };
+  }
+
+  private String body(Call c) {
+    String sections = "\"sections\":[\"" + values.get("sections") + "\"]";
+    return switch (c.method() + " " + c.path()) {
+      case "POST /api/me/password" -> "{\"old\":\"not it\",\"password\":\"another-long-one\"}";
+      case "POST /api/me/tokens" -> "{\"name\":\"t\",\"scopes\":[\"READ\"],\"days\":9}";
+      case "POST /api/people" ->
+          "{\"name\":\"N\",\"email\":\"n%d-%d@x.example\",\"role\":\"DESIGNER\",\"password\":\"%s\"}"
+              .formatted(round, n++, PASSWORD);
+      case "POST /api/platforms" ->
+          "{\"name\":\"P\",\"address\":\"http://127.0.0.1:1\",\"token\":\"t\"}";
+      case "POST /api/masters" ->
+          "{\"code\":\"MX%d-%d\",\"title\":\"t\",\"courses\":[]}".formatted(round, n++);
+      case "POST /api/masters/{id}/versions" -> "{\"note\":\"n\"}";
+      case "POST /api/masters/{id}/draft/items" -> "{\"kind\":\"PAGE\",\"title\":\"x\"}";
+      case "PATCH /api/masters/{id}/draft/items/{key}" -> "{\"title\":\"x\"}";
+      case "POST /api/deliveries" ->
+          "{\"version\":\"" + values.get("version") + "\"," + sections + "}";
+      case "POST /api/deliveries/readings" -> "{" + sections + "}";
+      case "PUT /api/deliveries/{id}/choices" -> "{\"clash\":\"TAKE_VERSION\",\"twin\":\"ADD\"}";
+      default -> "{}";
+    };
+  }
+
+  private Caller.Answer call(Caller who, Call c) {
+    boolean file =
+        c.method().equals("POST")
+            && (c.path().equals("/api/roster") || c.path().equals("/api/cartridges/intakes"));
+    return file
+        ? who.upload(address(c), new byte[] {1})
+        : who.call(c.method(), address(c), c.method().equals("GET") ? null : body(c));
+  }
+
+  private void expect(String who, Call c, String cell, Caller.Answer a) {
+    boolean right =
+        switch (cell) {
+          case "yes" -> !Set.of(401, 403, 404, 500).contains(a.status());
+          case "no" -> a.status() == 403;
+          case "reach", "own" -> a.status() == 404;
+          case "part" ->
+              a.status() / 100 == 2 && (who.equals("administrator") || nothingForeign(a));
+          default -> false;
+        };
+    if (!right) {
+      wrong.add(who + " " + c.method() + " " + c.path() + ": " + cell + ", but " + a);
+    }
+  }
+
+  private boolean nothingForeign(Caller.Answer a) {
+    return !a.text().contains(values.get("masters"))
+        && !a.text().contains(values.get("sections"))
+        && !a.text().contains(values.get("deliveries"));
+  }
+
+  @Test
+  void everyRoleMayWhatTheTableSaysAndNoMore() throws Exception {
+    foreignObjects();
+    Map<String, Caller> roles = new LinkedHashMap<>();
+    roles.put("coordinator", another("ma-c@x.example", Role.COORDINATOR, "sound"));
+    roles.put("designer", another("ma-d@x.example", Role.DESIGNER, "sound"));
+    roles.put("instructor", another("ma-i@x.example", Role.INSTRUCTOR));
+    roles.put("administrator", administrator);
+    Caller nobody = new Caller(port);
+    nobody.get("/api/ready");
+    for (Call c : table()) {
+      if (call(nobody, c).status() != 401) {
+        wrong.add("nobody " + c.method() + " " + c.path());
+      }
+      roles.forEach((role, who) -> expect(role, c, c.cells().get(role), call(who, c)));
+    }
+    assertThat(wrong).isEmpty();
+  }
+
+  @Test
+  void aTokenMayWhatItsScopeSaysAndNoMore() throws Exception {
+    foreignObjects();
+    for (Call c : table()) {
+      List<String> others = new ArrayList<>(SCOPES);
+      others.remove(c.scope());
+      Caller.Answer a = call(bearer(others), c);
+      if (a.status() != 403) {
+        wrong.add("without " + c.scope() + " " + c.method() + " " + c.path() + ": " + a);
+      }
+      if (!c.scope().equals("none")) {
+        Caller.Answer b = call(bearer(List.of(c.scope())), c);
+        if (Set.of(401, 403, 500).contains(b.status())) {
+          wrong.add("with " + c.scope() + " " + c.method() + " " + c.path() + ": " + b);
+        }
+      }
+    }
+    assertThat(wrong).isEmpty();
+  }
+
+  private final Map<List<String>, Caller> bearers = new HashMap<>();
+
+  private Caller bearer(List<String> scopes) {
+    return bearers.computeIfAbsent(
+        scopes,
+        s -> {
+          String names = "\"" + String.join("\",\"", s) + "\"";
+          Caller.Answer a =
+              administrator.post(
+                  "/api/me/tokens", "{\"name\":\"t\",\"scopes\":[" + names + "],\"days\":9}");
+          return new Caller(port).bearer(a.json().path("token").asString());
+        });
+  }
+}
