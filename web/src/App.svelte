@@ -14,6 +14,7 @@
   import MySections from './section/MySections.svelte';
   import College from './college/College.svelte';
   import Myself from './people/Myself.svelte';
+  import ApiPage from './people/ApiPage.svelte';
   import Record from './people/Record.svelte';
 
   void session.load();
@@ -34,6 +35,8 @@
     <Bar />
     {#if place.path.startsWith('/myself')}
       <Myself />
+    {:else if place.path.startsWith('/api-description')}
+      <ApiPage />
     {:else if section}
       {#key section}<SectionPage id={section} />{/key}
     {:else if !session.coordinates}

@@ -3,7 +3,7 @@
   import StepMark from '../lib/StepMark.svelte';
   import { place } from '../lib/place.svelte';
   import { reasons, stepWords } from '../lib/words';
-  import { picture, type Cell, type Row } from './plan';
+  import { cellsByRow, picture, within, type Cell, type Row } from './plan';
 
   let {
     plan,
@@ -14,7 +14,8 @@
   const height = 23;
   const title = 286;
   let open = $state.raw<ReadonlySet<string>>(new Set());
-  let pic = $derived(picture(plan, open, only));
+  let all = $derived(cellsByRow(plan));
+  let pic = $derived(picture(plan, all, open, only));
   let width = $derived(pic.columns.length > 40 ? 22 : 36);
   let byId = $derived(new Map(lines.map((l) => [l.id, l])));
   let columnOf = $derived(new Map(pic.columns.map((line, i) => [line, i])));
@@ -169,22 +170,20 @@
           ></span>
         {/if}
         {#if row.type === 'item'}
-          {#each row.cells as c (c.line)}
+          {#each within(row.cells, pic.columns[fromCol], pic.columns[toCol - 1]) as c (c.line)}
             {@const col = columnOf.get(c.line)!}
-            {#if col >= fromCol && col < toCol}
-              <button
-                class="s"
-                role="gridcell"
-                tabindex="-1"
-                class:at={plan.lines[c.line] === atLine && plan.rows[row.row].key === atItem}
-                class:cursor={r === cursor.row && col === cursor.col}
-                style="left:{title + col * width}px;width:{width}px"
-                title={name(row, c)}
-                aria-label={name(row, c)}
-                onclick={() => ((cursor = { row: r, col }), openCell(row, c))}
-                ><StepMark kind={c.kind} /></button
-              >
-            {/if}
+            <button
+              class="s"
+              role="gridcell"
+              tabindex="-1"
+              class:at={plan.lines[c.line] === atLine && plan.rows[row.row].key === atItem}
+              class:cursor={r === cursor.row && col === cursor.col}
+              style="left:{title + col * width}px;width:{width}px"
+              title={name(row, c)}
+              aria-label={name(row, c)}
+              onclick={() => ((cursor = { row: r, col }), openCell(row, c))}
+              ><StepMark kind={c.kind} /></button
+            >
           {/each}
           {#if r === cursor.row && !cellAt(r, cursor.col)}
             <span class="s cursor" style="left:{title + cursor.col * width}px;width:{width}px"

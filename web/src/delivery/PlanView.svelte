@@ -107,7 +107,7 @@
       </p>
     {/each}
     {#if plan && planned}
-      {#if plan.cells.length}
+      {#if plan.codes.length}
         <PlanGrid {plan} lines={detail.lines} {only} />
       {:else}
         <div class="nothing">

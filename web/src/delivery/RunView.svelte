@@ -57,6 +57,22 @@
           : `Delivered: ${d.masterCode}, version ${d.number}, to ${many(all, 'section')}`,
   );
 
+  /** What holds several sections up at once, said once. */
+  let holdUps = $derived.by(() => {
+    const by = new Map<string, { lines: number; reason: string; remedy: string }>();
+    for (const l of detail.lines) {
+      if (l.state !== 'TRYING_AGAIN' && l.state !== 'NEEDS_PERSON') continue;
+      const one = by.get(l.reason ?? '') ?? {
+        lines: 0,
+        reason: l.reason ?? '',
+        remedy: l.remedy ?? '',
+      };
+      one.lines++;
+      by.set(one.reason, one);
+    }
+    return [...by.values()].filter((h) => h.lines > 2).sort((a, b) => b.lines - a.lines);
+  });
+
   function share(l: Line): number {
     return l.state === 'DONE' ? 1 : l.steps ? l.stepsDone / l.steps : 0;
   }
@@ -134,6 +150,12 @@
     <i style="width:{(100 * need.length) / all}%;background:var(--harm)"></i>
   </div>
   <Trouble of={trouble} />
+  {#each holdUps as h (h.reason)}
+    <p class="hold-up" role="status">
+      <b>{many(h.lines, 'section')}:</b>
+      {h.reason} <span class="quiet">{h.remedy}</span>
+    </p>
+  {/each}
   <div class="lanes">
     {#if need.length}
       <div class="top">
@@ -208,6 +230,12 @@
   .bar i {
     height: 100%;
     transition: width 0.6s;
+  }
+  .hold-up {
+    padding: 6px 12px;
+    margin-bottom: 8px;
+    border-left: 3px solid var(--mind-mark);
+    background: var(--mind-soft);
   }
   .lanes {
     border-top: 1px solid var(--line);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { inWords, left, picture, totals, words } from './plan';
+import { cellsByRow, inWords, left, picture as draw, totals, within, words } from './plan';
 
 const row = (key: string, kind: string, parent?: string, inVersion = true) => ({
   key,
@@ -18,16 +18,18 @@ const plan = {
     row('old', 'PAGE', undefined, false),
   ],
   lines: ['l0', 'l1', 'l2'],
-  cells: [
-    { row: 1, line: 2, kind: 'UPDATE', reason: '', moves: true },
-    { row: 1, line: 0, kind: 'KEEP', reason: '', moves: false },
-    { row: 5, line: 0, kind: 'RETIRE', reason: '', moves: true },
+  codes: [
+    { kind: 'UPDATE', reason: '', moves: true },
+    { kind: 'KEEP', reason: '', moves: false },
+    { kind: 'RETIRE', reason: '', moves: true },
   ],
+  steps: [[1, 1, 5, 2], [], [1, 0]],
 };
+const picture = (open = new Set<string>(), only = '') => draw(plan, cellsByRow(plan), open, only);
 
 describe('the plan picture', () => {
   it('folds what is the same everywhere, and modules and sections with nothing to do', () => {
-    const p = picture(plan, new Set());
+    const p = picture();
     expect(p.rows.map((r) => r.title)).toEqual([
       'W1',
       'A',
@@ -41,15 +43,36 @@ describe('the plan picture', () => {
   });
 
   it('counts only steps that move, and orders cells by section', () => {
-    const a = picture(plan, new Set()).rows[1];
+    const a = picture().rows[1];
     expect(a.type === 'item' && a.moving).toBe(1);
     expect(a.type === 'item' && a.cells.map((c) => c.line)).toEqual([0, 2]);
   });
 
   it('opens a fold, and shows one kind of step alone', () => {
-    expect(picture(plan, new Set(['w1'])).rows.filter((r) => r.type === 'item')).toHaveLength(4);
-    expect(picture(plan, new Set(), 'RETIRE').rows.map((r) => r.title)).toContain('OLD');
-    expect(picture(plan, new Set(), 'RETIRE').columns).toEqual([0]);
+    expect(picture(new Set(['w1'])).rows.filter((r) => r.type === 'item')).toHaveLength(4);
+    expect(picture(new Set(), 'RETIRE').rows.map((r) => r.title)).toContain('OLD');
+    expect(picture(new Set(), 'RETIRE').columns).toEqual([0]);
+  });
+
+  it('draws only the steps between two lines', () => {
+    const cells = [0, 2, 5, 9].map((line) => ({ row: 0, line, ...plan.codes[0] }));
+    expect(within(cells, 1, 5).map((c) => c.line)).toEqual([2, 5]);
+    expect(within(cells, 6, 8)).toEqual([]);
+    expect(within(cells, 0, 9)).toHaveLength(4);
+  });
+
+  it('holds 300 sections of 1,000 items', () => {
+    const large = {
+      rows: Array.from({ length: 1000 }, (_, i) => row('k' + i, 'PAGE')),
+      lines: Array.from({ length: 300 }, (_, i) => 'l' + i),
+      codes: plan.codes,
+      steps: Array.from({ length: 300 }, () =>
+        Array.from({ length: 2000 }, (_, i) => (i % 2 ? 0 : i / 2)),
+      ),
+    };
+    const all = cellsByRow(large);
+    expect(draw(large, all, new Set()).rows).toHaveLength(1001);
+    expect(all.flat()).toHaveLength(300_000);
   });
 
   it('adds up steps by kind over all sections', () => {

@@ -1,6 +1,23 @@
 import type { Schemas } from '../api/client';
 
-export type Cell = Schemas['PlanCell'];
+/** A step that is not "same": its row and line, by their place in the plan's lists. */
+export interface Cell {
+  row: number;
+  line: number;
+  kind: string;
+  reason: string;
+  moves: boolean;
+}
+
+/** The steps of each row, in the order of the lines; made once for a plan. */
+export function cellsByRow(plan: Schemas['DeliveryPlan']): Cell[][] {
+  const rows: Cell[][] = plan.rows.map(() => []);
+  plan.steps.forEach((steps, line) => {
+    for (let i = 0; i < steps.length; i += 2)
+      rows[steps[i]].push({ row: steps[i], line, ...plan.codes[steps[i + 1]] });
+  });
+  return rows;
+}
 
 /** A line of the plan picture. */
 export type Row =
@@ -21,18 +38,13 @@ export interface Picture {
  */
 export function picture(
   plan: Schemas['DeliveryPlan'],
+  all: Cell[][],
   open: ReadonlySet<string>,
   only: string = '',
 ): Picture {
-  const byRow = new Map<number, Cell[]>();
+  const byRow = only ? all.map((cells) => cells.filter((c) => c.kind === only)) : all;
   const used = new Set<number>();
-  for (const c of plan.cells) {
-    if (only && c.kind !== only) continue;
-    const cells = byRow.get(c.row);
-    if (cells) cells.push(c);
-    else byRow.set(c.row, [c]);
-    used.add(c.line);
-  }
+  for (const cells of byRow) for (const c of cells) used.add(c.line);
   const title = new Map(plan.rows.map((r) => [r.key, r]));
   const groups = new Map<string, { title: string; rows: number[] }>();
   plan.rows.forEach((r, i) => {
@@ -46,7 +58,7 @@ export function picture(
   const rows: Row[] = [];
   let quiet = 0;
   for (const [key, g] of groups) {
-    const busy = g.rows.filter((r) => byRow.has(r));
+    const busy = g.rows.filter((r) => byRow[r].length);
     if (!busy.length) {
       quiet++;
       continue;
@@ -54,14 +66,14 @@ export function picture(
     rows.push({ type: 'module', title: g.title, key });
     const shown = open.has(key) ? g.rows : busy;
     for (const r of shown) {
-      const cells = (byRow.get(r) ?? []).sort((a, b) => a.line - b.line);
+      const cells = byRow[r];
       rows.push({
         type: 'item',
         row: r,
         title: plan.rows[r].title,
         kind: plan.rows[r].kind,
         cells,
-        moving: cells.filter((c) => c.moves).length,
+        moving: cells.reduce((n, c) => n + (c.moves ? 1 : 0), 0),
       });
     }
     const same = g.rows.length - busy.length;
@@ -82,6 +94,23 @@ export function picture(
     });
   const columns = plan.lines.map((_, i) => i).filter((i) => used.has(i));
   return { rows, columns, idle: plan.lines.length - columns.length };
+}
+
+/** Those of a row's steps that stand from one line to another. */
+export function within(cells: Cell[], from: number, to: number): Cell[] {
+  return cells.slice(first(cells, from), first(cells, to + 1));
+}
+
+/** Place of the first step of this line or a later one. */
+function first(cells: Cell[], line: number): number {
+  let low = 0;
+  let high = cells.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (cells[middle].line < line) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 /** Steps by kind, over all sections. */

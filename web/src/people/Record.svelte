@@ -59,7 +59,7 @@
       {/if}
       <li class="line">
         <time class="fig quiet" datetime={l.at}>{time(l.at)}</time>
-        <span>{l.person ?? 'Nobody signed in'}</span>
+        <span>{l.person ?? '–'}</span>
         <span>{l.what} <b>{l.subject}</b></span>
         <span class="quiet cut" title={l.detail}>{l.detail}</span>
       </li>

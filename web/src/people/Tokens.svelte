@@ -49,6 +49,8 @@
   }
 
   const words = (s: string) => offered.find(([scope]) => scope === s)?.[1] ?? s;
+  const day = (at: string) =>
+    new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
   const over = (t: Schemas['TokenView']) => Date.parse(t.expiresAt) < Date.now();
 </script>
 
@@ -56,9 +58,7 @@
   <h2>Tokens for scripts</h2>
   <p class="quiet">
     A script signs in with a token instead of your password and can do no more than you. What it can
-    call stands in the <a class="link" href="/api/docs" target="_blank" rel="noopener"
-      >description of the API</a
-    >.
+    call stands in the <a class="link" href="/api-description">description of the API</a>.
   </p>
   {#if made}
     <div class="made" role="status">
@@ -78,8 +78,7 @@
             <td>{t.name}</td>
             <td>{t.scopes.map(words).join('; ')}</td>
             <td class:over={over(t)}
-              >{#if over(t)}ended
-              {/if}<When at={t.expiresAt} /></td
+              >{over(t) ? "ended " : ""}{day(t.expiresAt)}</td
             >
             <td
               >{#if t.usedAt}<When at={t.usedAt} />{:else}<span class="faint">never</span>{/if}</td

@@ -84,7 +84,11 @@ final class Caller {
     HttpRequest r =
         HttpRequest.newBuilder(URI.create(base + path)).header("Accept-Encoding", "gzip").build();
     try {
-      return client.send(r, HttpResponse.BodyHandlers.ofByteArray()).body().length;
+      HttpResponse<byte[]> answer = client.send(r, HttpResponse.BodyHandlers.ofByteArray());
+      if (answer.statusCode() != 200) {
+        throw new Failed(answer.statusCode(), path, null);
+      }
+      return answer.body().length;
     } catch (IOException e) {
       throw new Failed(0, path, e);
     } catch (InterruptedException e) {

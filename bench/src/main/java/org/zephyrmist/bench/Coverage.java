@@ -68,6 +68,9 @@ final class Coverage {
               + masters
               + ") n");
       s.execute(
+          "insert into coverage_rule (id, master_id) select gen_random_uuid(), id from master"
+              + " on conflict do nothing");
+      s.execute(
           "insert into version (id, master_id, number, tree_id, note, items, frozen_by, frozen_at)"
               + " select gen_random_uuid(), m.id, n, m.draft_tree_id, 'v', 10, m.made_by, now()"
               + " from master m, generate_series(1, 3) n on conflict do nothing");

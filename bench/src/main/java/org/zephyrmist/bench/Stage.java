@@ -59,10 +59,10 @@ final class Stage implements AutoCloseable {
                 String.valueOf(PRACTICE_PORT),
                 "STANDINS_DB_URL",
                 database + "?currentSchema=practice"));
-    await(practiceAddress() + "/");
     for (int i = 0; i < servers; i++) {
       startServer(i);
     }
+    await(practiceAddress() + "/");
     for (int i = 0; i < servers; i++) {
       awaitServer(i);
     }
@@ -116,11 +116,19 @@ final class Stage implements AutoCloseable {
     return DriverManager.getConnection(database, "zephyrmist", "zephyrmist");
   }
 
+  /** The database for PostgreSQL's own tools. */
+  String uri() {
+    return database.replace("jdbc:postgresql://", "postgresql://zephyrmist:zephyrmist@");
+  }
+
   private Process java(String what, String jar, List<String> options, Map<String, String> env)
       throws IOException {
     List<String> command = new ArrayList<>();
     command.add(ProcessHandle.current().info().command().orElse("java"));
     command.addAll(options);
+    if (Boolean.getBoolean("bench.quick")) { // smoke runs: sooner ready, slower at work
+      command.add("-XX:TieredStopAtLevel=1");
+    }
     command.addAll(List.of("-jar", root.resolve(jar).toString()));
     ProcessBuilder b = new ProcessBuilder(command);
     b.environment().putAll(env);

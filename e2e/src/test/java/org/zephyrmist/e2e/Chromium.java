@@ -31,11 +31,17 @@ final class Chromium implements AutoCloseable {
       browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800));
   final Page page = context.newPage();
 
-  /** Errors that scripts of the page threw. */
+  /** Errors that scripts of the page threw, and what its security policy forbade. */
   final List<String> errors = new ArrayList<>();
 
   Chromium() {
     page.onPageError(errors::add);
+    page.onConsoleMessage(
+        m -> {
+          if (m.text().contains("Content Security Policy")) {
+            errors.add(m.text());
+          }
+        });
     page.setDefaultTimeout(20_000);
   }
 

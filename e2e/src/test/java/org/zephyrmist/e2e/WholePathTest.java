@@ -288,6 +288,25 @@ class WholePathTest {
 
   @Test
   @Order(12)
+  void aTokenIsShownOnceAndItsMakingStandsInTheRecord() {
+    page.navigate(Product.ADDRESS + "/myself");
+    page.getByLabel("What it is for").fill("Nightly coverage");
+    button("Make a token").click();
+    assertThat(page.getByText("This is the only time it is shown.")).isVisible();
+    assertThat(page.locator("code")).containsText("zephyrmist_");
+    accessible("tokens");
+    button("I have it").click();
+    page.navigate(Product.ADDRESS + "/record");
+    assertThat(page.getByText("made token")).isVisible();
+    assertThat(page.getByText("confirmed delivery of").first()).isVisible();
+    accessible("record");
+    page.navigate(Product.ADDRESS + "/api-description");
+    assertThat(page.getByText("/api/coverage/terms")).isVisible();
+    accessible("API");
+  }
+
+  @Test
+  @Order(13)
   void anInstructorSignsInAndSeesOnlyOwnSections() {
     page.navigate(Product.ADDRESS + "/college");
     page.getByLabel("Name").nth(1).fill("Karl Hale");

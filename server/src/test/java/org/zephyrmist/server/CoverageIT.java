@@ -160,4 +160,13 @@ class CoverageIT extends ServerIT {
     assertThat(i.path("state").asString()).isEqualTo("REFUSED");
     assertThat(i.path("remedy").asString()).isEqualTo("Take the file in again.");
   }
+
+  @Test
+  void aMasterThatNoSectionIsExpectedToHoldIsListedAllTheSame() throws Exception {
+    sections("lgt-cz1");
+    String master = master("CZ");
+    db.query("delete from coverage_rule where master_id = ?::uuid", master).execute();
+    String term = coordinator.get("/api/coverage/terms").json().get(0).path("id").asString();
+    assertThat(coordinator.get("/api/coverage?term=" + term).status()).isEqualTo(200);
+  }
 }

@@ -186,7 +186,7 @@ class CoverageApi {
                     m.getId(),
                     m.getCode(),
                     m.getTitle(),
-                    rules.getOrDefault(m.getId(), Set.of()).contains(null),
+                    rules.getOrDefault(m.getId(), new HashSet<>()).contains(null),
                     versions.getOrDefault(m.getId(), List.of())));
   }
 

@@ -179,20 +179,20 @@ public class Deliveries {
           .where(DELIVERY.ID.eq(id))
           .execute();
     }
-    events.add(who.id(), "confirmed delivery", id.toString(), lines.size() + " sections");
+    events.add(who.id(), "confirmed delivery of", what(d), lines.size() + " sections, " + id);
   }
 
   /** Lines that have not begun do not begin; those under way are finished. */
   @Transactional
   public void stop(UUID id, SignedIn who) {
-    own(id, who);
+    DeliveryRecord d = own(id, who);
     move(id, LineState.STOPPED, LineState.WAITING, LineState.TRYING_AGAIN);
     db.update(DELIVERY)
         .set(DELIVERY.STATE, "STOPPED")
         .where(DELIVERY.ID.eq(id))
         .and(DELIVERY.STATE.eq("RUNNING"))
         .execute();
-    events.add(who.id(), "stopped delivery", id.toString(), "");
+    events.add(who.id(), "stopped delivery of", what(d), id.toString());
   }
 
   /** Goes on with lines that stopped or wait for a person. */
@@ -209,7 +209,17 @@ public class Deliveries {
         .where(DELIVERY.ID.eq(id))
         .execute();
     queue.run(lines);
-    events.add(who.id(), "went on with delivery", id.toString(), lines.size() + " sections");
+    events.add(who.id(), "went on with delivery of", what(d), lines.size() + " sections, " + id);
+  }
+
+  /** The delivery in words, for the record. */
+  private String what(DeliveryRecord d) {
+    return db.select(MASTER.CODE, VERSION.NUMBER)
+        .from(VERSION)
+        .join(MASTER)
+        .on(MASTER.ID.eq(VERSION.MASTER_ID))
+        .where(VERSION.ID.eq(d.getVersionId()))
+        .fetchSingle(r -> r.value1() + ", version " + r.value2());
   }
 
   private List<UUID> move(UUID delivery, LineState to, LineState... from) {

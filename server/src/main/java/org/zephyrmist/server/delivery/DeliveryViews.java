@@ -112,11 +112,20 @@ class DeliveryViews {
       String parent,
       boolean inVersion) {}
 
-  /** A step that is not "same": row, line (both by their place in the lists), kind, reason. */
-  record PlanCell(int row, int line, @NotNull String kind, @NotNull String reason, boolean moves) {}
+  /** What a step may be; a plan has few of them and very many steps. */
+  record StepCode(@NotNull String kind, @NotNull String reason, boolean moves) {}
 
+  /**
+   * A plan; what is the same has no step in it.
+   *
+   * @param steps for each line, in the order of the lines: row, code, row, code, …, both by their
+   *     place in the lists
+   */
   record DeliveryPlan(
-      @NotNull List<PlanRow> rows, @NotNull List<UUID> lines, @NotNull List<PlanCell> cells) {}
+      @NotNull List<PlanRow> rows,
+      @NotNull List<UUID> lines,
+      @NotNull List<StepCode> codes,
+      @NotNull List<List<Integer>> steps) {}
 
   record StepSides(
       @NotNull String kind,
@@ -239,7 +248,9 @@ class DeliveryViews {
     List<UUID> lines = lines(delivery, who).stream().map(DeliveryLine::id).toList();
     Map<UUID, Integer> lineOf = new HashMap<>();
     lines.forEach(l -> lineOf.put(l, lineOf.size()));
-    List<PlanCell> cells = new ArrayList<>();
+    Map<StepCode, Integer> codes = new LinkedHashMap<>();
+    List<List<Integer>> steps = new ArrayList<>();
+    lines.forEach(l -> steps.add(new ArrayList<>()));
     db.select(
             DELIVERY_STEP.LINE_ID,
             DELIVERY_STEP.ITEM_KEY,
@@ -259,10 +270,12 @@ class DeliveryViews {
                 rowOf.put(r.value2(), row);
                 rows.add(new PlanRow(r.value2(), r.value3(), r.value4(), null, false));
               }
-              cells.add(
-                  new PlanCell(row, lineOf.get(r.value1()), r.value5(), r.value6(), r.value7()));
+              StepCode code = new StepCode(r.value5(), r.value6(), r.value7());
+              List<Integer> line = steps.get(lineOf.get(r.value1()));
+              line.add(row);
+              line.add(codes.computeIfAbsent(code, c -> codes.size()));
             });
-    return new DeliveryPlan(rows, lines, cells);
+    return new DeliveryPlan(rows, lines, List.copyOf(codes.keySet()), steps);
   }
 
   /** Delivered before, in the section, in the version: the three sides of one step. */

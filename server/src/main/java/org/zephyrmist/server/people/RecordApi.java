@@ -13,11 +13,13 @@ import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.server.db.tables.Event;
 
 /** The record of who did what, newest first, to be read only. */
 @RestController
 class RecordApi {
   private static final int PAGE = 100;
+  private static final Event LINE = EVENT.as("line");
   private final DSLContext db;
 
   RecordApi(DSLContext db) {
@@ -40,8 +42,12 @@ class RecordApi {
   @GetMapping("/api/record")
   @PreAuthorize("hasRole('ADMINISTRATOR')")
   List<RecordLine> record(
-      @RequestParam(defaultValue = "9223372036854775807") long before,
-      @RequestParam(defaultValue = "") String q) {
+      @RequestParam(required = false) Long before, @RequestParam(defaultValue = "") String q) {
+    Condition earlier =
+        before == null
+            ? DSL.noCondition()
+            : DSL.row(EVENT.AT, EVENT.ID)
+                .lt(DSL.select(LINE.AT, LINE.ID).from(LINE).where(LINE.ID.eq(before)));
     Condition found =
         q.isBlank()
             ? DSL.noCondition()
@@ -59,9 +65,9 @@ class RecordApi {
         .from(EVENT)
         .leftJoin(PERSON)
         .on(PERSON.ID.eq(EVENT.PERSON_ID))
-        .where(EVENT.ID.lt(before))
+        .where(earlier)
         .and(found)
-        .orderBy(EVENT.ID.desc())
+        .orderBy(EVENT.AT.desc(), EVENT.ID.desc())
         .limit(PAGE)
         .fetch(
             r ->

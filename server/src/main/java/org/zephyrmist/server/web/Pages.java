@@ -15,6 +15,7 @@ class Pages {
     "/college/**",
     "/myself/**",
     "/record/**",
+    "/api-description",
     "/sign-in"
   })
   String page() {

@@ -1,0 +1,39 @@
+package org.zephyrmist.bench;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+/** Each measurement runs, small; its figures are not judged here. */
+class SmokeTest {
+  private static void measured(List<Figure> figures) {
+    for (Figure f : figures) {
+      System.out.println(f.line());
+      assertThat(f.ratio()).isPositive();
+      assertThat(Caller.JSON.readTree(f.line()).path("unit").asString()).isNotEmpty();
+    }
+  }
+
+  @Test
+  void takingIn() throws Exception {
+    measured(List.of(new TakeIn(60).time()));
+  }
+
+  @Test
+  void heapOfTakingIn() throws Exception {
+    measured(List.of(new TakeIn(40).heap()));
+  }
+
+  @Test
+  void deliveringAndPlanning() throws Exception {
+    measured(new Deliver(14, 20).run());
+    measured(List.of(new Plan(4, 40).run()));
+    measured(List.of(new Deliver(2, 10).tenTimes()));
+  }
+
+  @Test
+  void coverage() throws Exception {
+    measured(List.of(new Coverage(200, 3).run()));
+  }
+}
