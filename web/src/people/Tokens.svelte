@@ -77,9 +77,7 @@
           <tr>
             <td>{t.name}</td>
             <td>{t.scopes.map(words).join('; ')}</td>
-            <td class:over={over(t)}
-              >{over(t) ? "ended " : ""}{day(t.expiresAt)}</td
-            >
+            <td class:over={over(t)}>{over(t) ? 'ended ' : ''}{day(t.expiresAt)}</td>
             <td
               >{#if t.usedAt}<When at={t.usedAt} />{:else}<span class="faint">never</span>{/if}</td
             >

@@ -27,6 +27,7 @@ import org.jooq.DSLContext;
 import org.jooq.JSONB;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
 import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -89,10 +90,14 @@ public class Intakes {
 
   /** Marks what this server reads, so that others can tell when it has died. */
   private void alive() {
-    db.update(INTAKE)
-        .set(INTAKE.ALIVE_AT, OffsetDateTime.now(clock))
-        .where(INTAKE.ID.in(reading))
-        .execute();
+    try {
+      db.update(INTAKE)
+          .set(INTAKE.ALIVE_AT, OffsetDateTime.now(clock))
+          .where(INTAKE.ID.in(reading))
+          .execute();
+    } catch (DataAccessException e) { // or the pulse would stop for good
+      LOG.warn("The database did not answer; the next pulse tells again", e);
+    }
   }
 
   /** Ends intakes whose server has died; nothing of them was kept. */
