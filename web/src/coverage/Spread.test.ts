@@ -19,16 +19,21 @@ const version = (number: number) => ({ id: 'v' + number, number, note: '', froze
 const masters = [
   { id: 'm', code: 'LGT 110', title: 'Light', everySection: false, versions: [1, 2].map(version) },
 ];
-const cell = (section: number, number: number) => ({
-  section,
-  master: 0,
-  number,
-  expected: 5,
-  held: 5,
-  changed: 0,
-  needsPerson: false,
+const five = [5, 5, 5, 5];
+const all = stands({
+  sections,
+  masters,
+  standings: [
+    {
+      section: [0, 1, 2, 3],
+      number: [2, 1, 1, 0],
+      expected: five,
+      held: five,
+      changed: [0, 0, 0, 0],
+      needsPerson: [],
+    },
+  ],
 });
-const all = stands({ sections, masters, cells: [cell(0, 2), cell(1, 1), cell(2, 1), cell(3, 0)] });
 
 describe('the spread', () => {
   beforeEach(() => {

@@ -12,15 +12,6 @@ const section = (id: string, campus: string) => ({
   inRoster: true,
 });
 const version = (number: number) => ({ id: 'v' + number, number, note: '', frozenAt: '' });
-const cell = (s: number, number: number, held = 10, changed = 0, needsPerson = false) => ({
-  section: s,
-  master: 0,
-  number,
-  expected: 10,
-  held,
-  changed,
-  needsPerson,
-});
 const coverage = {
   sections: [section('01', 'North'), section('02', 'Quay'), section('03', 'Mill')],
   masters: [
@@ -32,7 +23,16 @@ const coverage = {
       versions: [1, 2, 3].map(version),
     },
   ],
-  cells: [cell(0, 3, 10, 2), cell(1, 1, 8, 0, true), { ...cell(2, 0), expected: 0, held: 0 }],
+  standings: [
+    {
+      section: [0, 1, 2],
+      number: [3, 1, 0],
+      expected: [10, 10, 0],
+      held: [10, 8, 0],
+      changed: [2, 0, 0],
+      needsPerson: [1],
+    },
+  ],
 };
 
 describe('coverage', () => {

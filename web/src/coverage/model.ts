@@ -30,21 +30,25 @@ export const stateWords: Record<State, string> = {
 };
 
 export function stands(coverage: Schemas['Coverage']): Stand[] {
-  return coverage.cells.map((c) => {
-    const master = coverage.masters[c.master];
+  return coverage.standings.flatMap((column, m) => {
+    const master = coverage.masters[m];
     const newest = master.versions.length;
-    const never = c.number === 0;
-    return {
-      section: coverage.sections[c.section],
-      master,
-      number: c.number,
-      behind: never ? 0 : newest - c.number,
-      never,
-      share: c.expected ? c.held / c.expected : 1,
-      partial: !never && c.held < c.expected,
-      changed: c.changed,
-      needsPerson: c.needsPerson,
-    };
+    const waiting = new Set(column.needsPerson);
+    return column.section.map((s, i): Stand => {
+      const number = column.number[i];
+      const never = number === 0;
+      return {
+        section: coverage.sections[s],
+        master,
+        number,
+        behind: never ? 0 : newest - number,
+        never,
+        share: column.expected[i] ? column.held[i] / column.expected[i] : 1,
+        partial: !never && column.held[i] < column.expected[i],
+        changed: column.changed[i],
+        needsPerson: waiting.has(s),
+      };
+    });
   });
 }
 

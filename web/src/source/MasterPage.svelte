@@ -156,12 +156,8 @@
     const term = session.term?.id;
     if (!term) return;
     const c = await got(api.GET('/api/coverage', { params: { query: { term } } }));
-    const at = c.masters.findIndex((m) => m.id === id);
-    hand.only(
-      c.cells
-        .filter((x) => x.master === at && x.number < newest)
-        .map((x) => c.sections[x.section].id),
-    );
+    const held = c.standings[c.masters.findIndex((m) => m.id === id)];
+    hand.only(held.section.filter((_, i) => held.number[i] < newest).map((s) => c.sections[s].id));
     place.go('/coverage?master=' + id);
   }
 </script>

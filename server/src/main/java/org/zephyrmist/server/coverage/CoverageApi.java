@@ -3,11 +3,8 @@ package org.zephyrmist.server.coverage;
 import static org.zephyrmist.server.db.Tables.CAMPUS;
 import static org.zephyrmist.server.db.Tables.COURSE;
 import static org.zephyrmist.server.db.Tables.COVERAGE_RULE;
-import static org.zephyrmist.server.db.Tables.DELIVERY;
-import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
 import static org.zephyrmist.server.db.Tables.MASTER;
 import static org.zephyrmist.server.db.Tables.SECTION;
-import static org.zephyrmist.server.db.Tables.STANDING;
 import static org.zephyrmist.server.db.Tables.TERM;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
@@ -27,6 +24,8 @@ import org.jooq.DSLContext;
 import org.springframework.http.MediaType;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.transaction.annotation.Isolation;
+import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -43,12 +42,15 @@ class CoverageApi {
   private final DSLContext db;
   private final Reach reach;
   private final Instructors instructors;
+  private final Standings standings;
   private final Clock clock;
 
-  CoverageApi(DSLContext db, Reach reach, Instructors instructors, Clock clock) {
+  CoverageApi(
+      DSLContext db, Reach reach, Instructors instructors, Standings standings, Clock clock) {
     this.db = db;
     this.reach = reach;
     this.instructors = instructors;
+    this.standings = standings;
     this.clock = clock;
   }
 
@@ -78,23 +80,31 @@ class CoverageApi {
       @NotNull List<CoverageVersion> versions) {}
 
   /**
-   * A section and a master: by their places in the lists.
+   * A master and the sections that hold it or should, as columns of equal length in the order of
+   * the sections.
    *
-   * @param number version held; 0 if never received
+   * @param section places in the list of sections, from 0
+   * @param number versions held; 0 if never received
+   * @param expected items that the version brings
+   * @param held of these, how many are there
+   * @param changed items that were changed in the section
+   * @param needsPerson places of sections where a delivery waits for a person
    */
-  record CoverageCell(
-      int section,
-      int master,
-      int number,
-      int expected,
-      int held,
-      int changed,
-      boolean needsPerson) {}
+  record CoverageStandings(
+      @NotNull int[] section,
+      @NotNull int[] number,
+      @NotNull int[] expected,
+      @NotNull int[] held,
+      @NotNull int[] changed,
+      @NotNull int[] needsPerson) {}
 
+  /**
+   * @param standings one for each master, in their order
+   */
   record Coverage(
       @NotNull List<CoverageSection> sections,
       @NotNull List<CoverageMaster> masters,
-      @NotNull List<CoverageCell> cells) {}
+      @NotNull List<CoverageStandings> standings) {}
 
   @GetMapping("/terms")
   List<TermView> terms() {
@@ -117,8 +127,10 @@ class CoverageApi {
             });
   }
 
+  /** All of one moment, so that the places that the database counts fit the list of sections. */
   @GetMapping
-  Coverage coverage(@RequestParam UUID term, @AuthenticationPrincipal SignedIn who) {
+  @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+  public Coverage coverage(@RequestParam UUID term, @AuthenticationPrincipal SignedIn who) {
     Map<UUID, String> names = instructors.all();
     List<UUID> courses = new ArrayList<>();
     List<CoverageSection> sections =
@@ -138,7 +150,7 @@ class CoverageApi {
             .on(CAMPUS.ID.eq(SECTION.CAMPUS_ID))
             .where(SECTION.TERM_ID.eq(term))
             .and(reach.sections(who))
-            .orderBy(COURSE.CODE, SECTION.CODE, SECTION.ID)
+            .orderBy(Standings.ORDER)
             .fetch(
                 r -> {
                   courses.add(r.value8());
@@ -154,7 +166,18 @@ class CoverageApi {
                 });
     Map<UUID, Set<UUID>> rules = rules();
     List<CoverageMaster> masters = masters(rules, who);
-    return new Coverage(sections, masters, cells(sections, courses, masters, rules, term));
+    Standings.Ledger ledger = standings.of(term, who);
+    return new Coverage(
+        sections,
+        masters,
+        masters.stream()
+            .map(
+                m ->
+                    ledger.of(
+                        m.id(),
+                        courses,
+                        m.versions().isEmpty() ? Set.of() : rules.getOrDefault(m.id(), Set.of())))
+            .toList());
   }
 
   /** Courses by master; a master of every section has a rule without course. */
@@ -188,64 +211,5 @@ class CoverageApi {
                     m.getTitle(),
                     rules.getOrDefault(m.getId(), new HashSet<>()).contains(null),
                     versions.getOrDefault(m.getId(), List.of())));
-  }
-
-  private List<CoverageCell> cells(
-      List<CoverageSection> sections,
-      List<UUID> courses,
-      List<CoverageMaster> masters,
-      Map<UUID, Set<UUID>> rules,
-      UUID term) {
-    record Pair(UUID section, UUID master) {}
-    record Held(int number, int expected, int held, int changed) {}
-    Map<Pair, Held> held = new HashMap<>();
-    db.select(
-            STANDING.SECTION_ID,
-            STANDING.MASTER_ID,
-            VERSION.NUMBER,
-            STANDING.EXPECTED,
-            STANDING.HELD,
-            STANDING.CHANGED)
-        .from(STANDING)
-        .join(VERSION)
-        .on(VERSION.ID.eq(STANDING.VERSION_ID))
-        .join(SECTION)
-        .on(SECTION.ID.eq(STANDING.SECTION_ID))
-        .where(SECTION.TERM_ID.eq(term))
-        .forEach(
-            r ->
-                held.put(
-                    new Pair(r.value1(), r.value2()),
-                    new Held(r.value3(), r.value4(), r.value5(), r.value6())));
-    Set<Pair> waiting = new HashSet<>();
-    db.selectDistinct(DELIVERY_LINE.SECTION_ID, VERSION.MASTER_ID)
-        .from(DELIVERY_LINE)
-        .join(DELIVERY)
-        .on(DELIVERY.ID.eq(DELIVERY_LINE.DELIVERY_ID))
-        .join(VERSION)
-        .on(VERSION.ID.eq(DELIVERY.VERSION_ID))
-        .where(DELIVERY_LINE.STATE.eq("NEEDS_PERSON"))
-        .and(DELIVERY.CONFIRMED_AT.isNotNull())
-        .forEach(r -> waiting.add(new Pair(r.value1(), r.value2())));
-    List<CoverageCell> cells = new ArrayList<>();
-    for (int m = 0; m < masters.size(); m++) {
-      CoverageMaster master = masters.get(m);
-      Set<UUID> expectedIn = rules.getOrDefault(master.id(), Set.of());
-      for (int s = 0; s < sections.size(); s++) {
-        Pair pair = new Pair(sections.get(s).id(), master.id());
-        Held h = held.get(pair);
-        boolean expected =
-            !master.versions().isEmpty()
-                && (master.everySection() || expectedIn.contains(courses.get(s)));
-        if (h != null) {
-          cells.add(
-              new CoverageCell(
-                  s, m, h.number(), h.expected(), h.held(), h.changed(), waiting.contains(pair)));
-        } else if (expected) {
-          cells.add(new CoverageCell(s, m, 0, 0, 0, 0, waiting.contains(pair)));
-        }
-      }
-    }
-    return cells;
   }
 }
