@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.security.MessageDigest;
 import java.sql.Connection;
 import java.sql.Statement;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
@@ -17,6 +18,7 @@ import java.util.zip.ZipFile;
 final class TakeIn {
   private static final List<String> JAVA = List.of("-XX:+UseSerialGC", "-Xmx1g");
   private static final List<String> SMALL = List.of("-XX:+UseSerialGC", "-Xmx512m");
+  private static final int WARM = 4; // half as large; till Java's compiler is done with most
   private final int items;
 
   TakeIn(int items) {
@@ -25,13 +27,20 @@ final class TakeIn {
 
   Figure time() throws Exception {
     Path folder = Files.createTempDirectory("takein");
-    Path warm = LargePackage.write(folder, "Warm", items / 2 + 1, 1);
+    List<Path> warm = new ArrayList<>();
+    for (int i = 0; i < WARM; i++) {
+      warm.add(LargePackage.write(folder, "Warm " + i, items / 2 + 1, 10 + i));
+    }
     Path file = LargePackage.write(folder, "Measured", items, 2);
     try (Stage s = new Stage("bench", Map.of(), JAVA).open(1)) {
       College college = College.found(1, folder);
-      college.takeIn(warm);
+      for (Path w : warm) {
+        college.takeIn(w);
+      }
       try (Connection db = s.connect()) {
-        raw(db, warm);
+        for (Path w : warm) {
+          raw(db, w);
+        }
         double baseline = Timing.seconds(() -> raw(db, file));
         double measured = Timing.seconds(() -> college.takeIn(file));
         return Figure.of("take in", measured, baseline, 2.0, "s")

@@ -152,14 +152,30 @@ final class Archive implements Closeable {
     return find(Paths.plain(address)).or(() -> find(Paths.decode(address)));
   }
 
-  /** A stream that stops at the limits and where the data is damaged. */
+  /** A stream that stops at the limits and where the data is damaged; to be opened once a file. */
   InputStream open(String name) throws IOException {
+    return open(name, this::count);
+  }
+
+  /** The same once more, not counted again for the package; for any thread. */
+  InputStream again(String name) throws IOException {
+    return open(name, (file, n) -> {});
+  }
+
+  private InputStream open(String name, Guarded.Counter counter) throws IOException {
     ZipArchiveEntry e = entries.get(name);
     try {
-      return new Guarded(zip.getInputStream(e), e, name, limits, this::count);
+      synchronized (zip) { // looks for the start of the data with the one position of the file
+        return new Guarded(zip.getInputStream(e), e, name, limits, counter);
+      }
     } catch (IOException damaged) {
       throw Unfit.damaged(name, damaged);
     }
+  }
+
+  /** Bytes of a file, as the archive's directory says. */
+  long size(String name) {
+    return entries.get(name).getSize();
   }
 
   private void count(String name, int n) throws Unfit {
@@ -175,7 +191,7 @@ final class Archive implements Closeable {
 
   /** A whole file of at most so many bytes. */
   byte[] bytes(String name, long most) throws IOException, CartridgeException {
-    try (InputStream in = open(name)) {
+    try (InputStream in = again(name)) {
       byte[] all = in.readNBytes((int) most + 1);
       if (all.length > most) {
         throw new CartridgeException(

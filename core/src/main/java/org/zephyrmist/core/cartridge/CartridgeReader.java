@@ -1,7 +1,7 @@
 package org.zephyrmist.core.cartridge;
 
 import java.io.IOException;
-import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -12,7 +12,6 @@ import org.zephyrmist.core.cartridge.Manifest.Node;
 import org.zephyrmist.core.cartridge.Manifest.Resource;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.EditRule;
-import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Place;
@@ -23,8 +22,8 @@ import org.zephyrmist.core.content.Visibility;
 
 /**
  * Reads one package. Keys follow from the identifiers in the manifest, so the same package always
- * gives the same items. Files go to the intake as streams; of pages and descriptions only one at a
- * time is in memory.
+ * gives the same items. Files go to the intake as streams, from a thread of their own; of pages and
+ * descriptions only one at a time is in memory.
  */
 public final class CartridgeReader {
   private static final String MANIFEST = "imsmanifest.xml";
@@ -34,18 +33,25 @@ public final class CartridgeReader {
   private final Manifest manifest;
   private final Intake intake;
   private final Findings findings;
-  private final Map<String, FileRef> files = new HashMap<>();
+  private final PackageFiles files;
   private final Map<String, ItemKey> firstItemOf = new HashMap<>();
   private final Map<String, ItemKey> pageItems = new HashMap<>();
   private final ResourceReader resources;
-  private int done;
-  private int total;
+  private final Steps steps;
 
-  private CartridgeReader(Archive archive, Manifest manifest, Limits limits, Intake intake) {
+  private CartridgeReader(
+      Archive archive,
+      Manifest manifest,
+      PackageFiles files,
+      Limits limits,
+      Intake intake,
+      Steps steps) {
     this.archive = archive;
     this.manifest = manifest;
     this.intake = intake;
     this.findings = new Findings(manifest.facts());
+    this.files = files;
+    this.steps = steps;
     this.resources = new ResourceReader(archive, limits, files, pageItems, findings);
   }
 
@@ -69,20 +75,36 @@ public final class CartridgeReader {
                               + " Cartridge.",
                           "Export the course as a Common Cartridge; if the package lies in a"
                               + " folder inside the ZIP, choose the package itself."));
-      Manifest manifest = ManifestReader.read(at, archive, limits);
-      return new CartridgeReader(archive, manifest, limits, intake).read();
+      Steps steps = new Steps(intake, archive.names().size());
+      PackageFiles files = new PackageFiles(archive, intake);
+      return files
+          .keepBeside(
+              steps::step,
+              () -> {
+                Manifest manifest = ManifestReader.read(at, archive, limits);
+                steps.add(manifest.resources().size());
+                return new CartridgeReader(archive, manifest, files, limits, intake, steps).read();
+              })
+          .report();
     } catch (Unfit e) {
       throw e.refusal();
+    } catch (UncheckedIOException e) {
+      if (e.getCause() instanceof Unfit u) {
+        throw u.refusal();
+      }
+      throw e.getCause();
     }
   }
 
-  private ReadingReport read() throws CartridgeException, IOException {
-    total = archive.names().size() + manifest.resources().size();
+  private CartridgeReader read() throws CartridgeException, IOException {
     findTargets(manifest.outline());
     List<Resource> unplaced = unplaced();
-    keepFiles();
     outline(manifest.outline(), Optional.empty());
     unplaced(unplaced);
+    return this;
+  }
+
+  private ReadingReport report() {
     manifest.doubled().forEach(id -> findings.notUnderstood(id, DOUBLED));
     manifest.missing().stream()
         .distinct()
@@ -92,7 +114,7 @@ public final class CartridgeReader {
         archive.names().stream()
             .filter(n -> !n.equalsIgnoreCase(MANIFEST) && !resources.used().contains(n))
             .toList());
-    return findings.report(files.values());
+    return findings.report(files.all());
   }
 
   /** Which page or resource is which item, before any text is read that refers to it. */
@@ -150,21 +172,6 @@ public final class CartridgeReader {
     return all;
   }
 
-  /** Every file of the archive is kept, once. */
-  private void keepFiles() throws IOException {
-    for (String name : archive.names()) {
-      try (InputStream in = archive.open(name)) {
-        String last = Paths.fileName(name);
-        files.put(name, intake.file(name, last, Paths.mediaType(name), in));
-      }
-      step(name);
-    }
-  }
-
-  private void step(String what) {
-    intake.progress(++done, total, what);
-  }
-
   private void outline(List<Node> nodes, Optional<String> parent)
       throws CartridgeException, IOException {
     int rank = 0;
@@ -218,7 +225,8 @@ public final class CartridgeReader {
   private void emit(ItemKey key, String title, Resource r, Place place)
       throws CartridgeException, IOException {
     Optional<ResourceReader.Read> read = resources.read(r, title);
-    step(title);
+    steps.step(title);
+    files.check();
     if (read.isEmpty()) {
       return;
     }
@@ -234,5 +242,25 @@ public final class CartridgeReader {
       ItemKey key, String title, Content content, Place place, Visibility visibility) {
     findings.count(content);
     intake.item(new Item(key, title, content, Timing.NONE, place, visibility, EditRule.ADAPTABLE));
+  }
+
+  /** How far a reading is, told from both its threads. */
+  private static final class Steps {
+    private final Intake intake;
+    private int done;
+    private int total;
+
+    Steps(Intake intake, int total) {
+      this.intake = intake;
+      this.total = total;
+    }
+
+    synchronized void add(int more) {
+      total += more;
+    }
+
+    synchronized void step(String what) {
+      intake.progress(++done, total, what);
+    }
   }
 }

@@ -5,7 +5,7 @@ import java.io.InputStream;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Item;
 
-/** Takes what a reading finds, as it comes. */
+/** Takes what a reading finds, as it comes: files from one thread, items from another. */
 public interface Intake {
   /**
    * Keeps a file and says under which fingerprint. The stream is read to its end, not closed.

@@ -75,7 +75,7 @@ final class ManifestReader extends DefaultHandler {
       throws CartridgeException, IOException {
     ManifestReader reader = new ManifestReader(name, archive, limits);
     int depth = limits.depth() + 20;
-    try (InputStream in = new Atmost(archive.open(name), name, limits.xml())) {
+    try (InputStream in = new Atmost(archive.again(name), name, limits.xml())) {
       Xml.stream(depth).parse(in, reader);
     } catch (Refused e) {
       throw e.refusal;

@@ -25,7 +25,7 @@ final class ResourceReader {
 
   private final Archive archive;
   private final Limits limits;
-  private final Map<String, FileRef> files;
+  private final PackageFiles files;
   private final Map<String, ItemKey> pageItems;
   private final Findings findings;
   private final Xml.Parser xml;
@@ -34,7 +34,7 @@ final class ResourceReader {
   ResourceReader(
       Archive archive,
       Limits limits,
-      Map<String, FileRef> files,
+      PackageFiles files,
       Map<String, ItemKey> pageItems,
       Findings findings) {
     this.archive = archive;
@@ -96,7 +96,7 @@ final class ResourceReader {
   }
 
   private Read file(String path) {
-    return new Read(Paths.fileName(path), new Content.File(files.get(path)));
+    return new Read(Paths.fileName(path), new Content.File(files.ref(path)));
   }
 
   /** Paths of files that an item is made of or refers to. */
@@ -151,7 +151,7 @@ final class ResourceReader {
   private Read questions(ResourceType type, Element xml, String name, Optional<String> path)
       throws CartridgeException {
     FileRef qti =
-        path.map(files::get)
+        path.map(files::ref)
             .orElseThrow(
                 () ->
                     new CartridgeException(
@@ -197,7 +197,7 @@ final class ResourceReader {
     if (item != null && !Paths.mediaType(found.get()).startsWith("image/")) {
       return References.item(item, fragment);
     }
-    FileRef file = files.get(found.get());
-    return file == null ? address : References.file(file.sha256(), file.name(), fragment);
+    FileRef file = files.ref(found.get());
+    return References.file(file.sha256(), file.name(), fragment);
   }
 }

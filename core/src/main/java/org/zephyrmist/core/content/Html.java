@@ -75,6 +75,8 @@ public final class Html {
   private static final Pattern MAY_HOLD_ADDRESS =
       Pattern.compile("href|src|data|poster|longdesc|background", Pattern.CASE_INSENSITIVE);
 
+  private static final Pattern SPACE = Pattern.compile("[ \\t\\n\\r\\f]+");
+
   private static final Remembered CLEANED = new Remembered(8_000_000);
   private static final Remembered CANONICAL = new Remembered(16_000_000);
 
@@ -244,12 +246,12 @@ public final class Html {
   }
 
   private static void fold(TextNode t) {
-    String s = t.getWholeText().replaceAll("[ \\t\\n\\r\\f]+", " ");
-    if (edge(t.previousSibling(), t)) {
-      s = s.replaceFirst("^ ", "");
+    String s = SPACE.matcher(t.getWholeText()).replaceAll(" ");
+    if (s.startsWith(" ") && edge(t.previousSibling(), t)) {
+      s = s.substring(1);
     }
-    if (edge(t.nextSibling(), t)) {
-      s = s.replaceFirst(" $", "");
+    if (s.endsWith(" ") && edge(t.nextSibling(), t)) {
+      s = s.substring(0, s.length() - 1);
     }
     if (s.isEmpty()) {
       t.remove();

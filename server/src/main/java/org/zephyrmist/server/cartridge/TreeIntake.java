@@ -59,9 +59,9 @@ final class TreeIntake implements Intake, AutoCloseable {
   }
 
   private void write() {
-    List<Trees.Row> rows = Trees.rows(batch);
+    List<Item> items = List.copyOf(batch);
     batch.clear();
-    writer.accept(() -> trees.put(tree, rows));
+    writer.accept(() -> trees.put(tree, items));
   }
 
   @Override

@@ -55,21 +55,11 @@ public class Trees {
     return id;
   }
 
-  /** An item as it is stored, with its forms. */
-  public record Row(TreeItemRecord record, Map<Fingerprint, String> forms) {}
+  private record Row(TreeItemRecord record, Map<Fingerprint, String> forms) {}
 
-  /** Items made ready to be stored. */
-  public static List<Row> rows(List<Item> items) {
-    return items.stream().map(Trees::row).toList();
-  }
-
-  /** Adds items, or replaces those with the same keys. */
-  public void putItems(UUID tree, List<Item> items) {
-    put(tree, rows(items));
-  }
-
-  /** Adds rows, or replaces those with the same keys; bodies and rows in one statement each. */
-  public void put(UUID tree, List<Row> rows) {
+  /** Adds items, or replaces those with the same keys; bodies and rows in one statement each. */
+  public void put(UUID tree, List<Item> items) {
+    List<Row> rows = items.stream().map(Trees::row).toList();
     Map<Fingerprint, String> forms = new HashMap<>();
     rows.forEach(r -> forms.putAll(r.forms()));
     bodies.keep(forms);

@@ -208,6 +208,6 @@ public class Drafts {
   }
 
   private void put(UUID tree, Item item) {
-    trees.putItems(tree, List.of(item));
+    trees.put(tree, List.of(item));
   }
 }
