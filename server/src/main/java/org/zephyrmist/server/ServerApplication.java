@@ -11,6 +11,8 @@ import org.springframework.context.annotation.Bean;
 @EnableConfigurationProperties(Settings.class)
 public class ServerApplication {
   public static void main(String[] args) {
+    System.setProperty("org.jooq.no-logo", "true");
+    System.setProperty("org.jooq.no-tips", "true");
     SpringApplication.run(ServerApplication.class, args);
   }
 

@@ -35,7 +35,7 @@ public final class AspectForms {
     forms.put(Aspect.WORDING, CanonicalJson.write(wording(item)));
     forms.put(Aspect.GRADING, CanonicalJson.write(grading(item.content())));
     forms.put(Aspect.TIMING, CanonicalJson.write(item.timing()));
-    forms.put(Aspect.PLACE, CanonicalJson.write(item.place()));
+    forms.put(Aspect.PLACE, form(item.place()));
     forms.put(Aspect.VISIBILITY, CanonicalJson.write(item.visibility()));
     forms.put(Aspect.LAUNCH, CanonicalJson.write(launch(item.content())));
     return forms;
@@ -63,9 +63,19 @@ public final class AspectForms {
         Titles.firstOf(w.title()),
         content(kind, w, g, l),
         CanonicalJson.read(forms.get(Aspect.TIMING), Timing.class),
-        CanonicalJson.read(forms.get(Aspect.PLACE), Place.class),
+        place(forms.get(Aspect.PLACE)),
         CanonicalJson.read(forms.get(Aspect.VISIBILITY), Visibility.class),
         rule);
+  }
+
+  /** The place that has this form. */
+  public static Place place(String form) {
+    return CanonicalJson.read(form, Place.class);
+  }
+
+  /** The form of a place. */
+  public static String form(Place place) {
+    return CanonicalJson.write(place);
   }
 
   /** Content of a kind, from its aspects. */

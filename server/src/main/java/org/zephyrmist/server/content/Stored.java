@@ -1,8 +1,9 @@
 package org.zephyrmist.server.content;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.Collection;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.springframework.transaction.support.TransactionSynchronization;
@@ -11,20 +12,14 @@ import org.zephyrmist.core.content.Fingerprint;
 
 /** Fingerprints that are in the database for certain: bodies are never deleted. Bounded. */
 final class Stored {
-  private static final int MOST = 200_000;
-  private final Map<Fingerprint, Boolean> known =
-      new LinkedHashMap<>(1024, 0.75f, true) {
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<Fingerprint, Boolean> eldest) {
-          return size() > MOST;
-        }
-      };
+  private final Cache<Fingerprint, Boolean> known =
+      Caffeine.newBuilder().maximumSize(200_000).build();
 
-  synchronized Map<Fingerprint, String> without(Map<Fingerprint, String> forms) {
+  Map<Fingerprint, String> without(Map<Fingerprint, String> forms) {
     Map<Fingerprint, String> others = new HashMap<>();
     forms.forEach(
         (print, form) -> {
-          if (known.get(print) == null) {
+          if (known.getIfPresent(print) == null) {
             others.put(print, form);
           }
         });
@@ -47,7 +42,7 @@ final class Stored {
         });
   }
 
-  private synchronized void addNow(List<Fingerprint> prints) {
+  private void addNow(List<Fingerprint> prints) {
     prints.forEach(p -> known.put(p, true));
   }
 }

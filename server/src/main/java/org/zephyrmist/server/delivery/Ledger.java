@@ -118,9 +118,9 @@ class Ledger {
   }
 
   /** What the shell holds now of everything delivered to it; standings follow. */
-  void seen(UUID section, Map<String, Held> shell) {
+  void seen(UUID section, List<HoldingRecord> holdings, Map<String, Held> shell) {
     List<HoldingRecord> moved = new ArrayList<>();
-    for (HoldingRecord h : holdings(section)) {
+    for (HoldingRecord h : holdings) {
       Held s = shell.get(h.getPlatformItem());
       byte[] here = s == null ? null : s.aspects().pack();
       if (!java.util.Arrays.equals(here, h.getHere())) {

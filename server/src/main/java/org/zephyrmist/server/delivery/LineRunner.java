@@ -361,7 +361,8 @@ class LineRunner {
           lines.recorded(
               line, p.steps().stream().filter(Step::moves).map(s -> s.key().value()).toList());
           ledger.standing(origin, all, held);
-          ledger.seen(p.open().section().getId(), now.byId());
+          UUID section = p.open().section().getId();
+          ledger.seen(section, ledger.holdings(section), now.byId());
           lines.done(line, end);
         });
   }

@@ -129,6 +129,6 @@ class ShellReader {
             .map(HoldingRecord::getPlatformItem)
             .toList();
     r.keep(bodies, changed);
-    ledger.seen(section, r.byId());
+    ledger.seen(section, r.holdings(), r.byId());
   }
 }

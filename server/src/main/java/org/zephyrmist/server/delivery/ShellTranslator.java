@@ -1,13 +1,18 @@
 package org.zephyrmist.server.delivery;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.Html;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
@@ -25,6 +30,26 @@ import org.zephyrmist.server.platform.PlatformGateway.ShellItem;
  */
 final class ShellTranslator {
   private static final Pattern FILE = Pattern.compile("/files/([0-9a-f]{64})/([^?#]*)(#.*)?");
+  private static final String SHELLS = "/shells/";
+
+  /** An item as the platform writes it, but for its place. */
+  private record Raw(Kind kind, Map<Aspect, String> forms) {
+    Raw {
+      forms = new EnumMap<>(forms);
+      forms.remove(Aspect.PLACE);
+    }
+  }
+
+  /** The same in our terms; the form of the place is still to be put in. */
+  private record Own(String title, Map<Aspect, String> forms, Fingerprints prints) {}
+
+  /** The same items stand in hundreds of shells; so many characters of them are kept. */
+  private static final Cache<Raw, Own> OWN =
+      Caffeine.newBuilder()
+          .maximumWeight(32_000_000)
+          .weigher((Raw raw, Own own) -> chars(raw.forms()) + chars(own.forms()))
+          .build();
+
   private final String shell;
   private final Map<String, Known> known;
 
@@ -43,32 +68,52 @@ final class ShellTranslator {
   record Read(Held held, Map<Aspect, String> forms) {}
 
   Read in(ShellItem s) {
-    ItemKey key = Optional.ofNullable(known.get(s.id())).map(Known::key).orElse(new ItemKey("x"));
-    Item raw = AspectForms.item(key, s.kind(), EditRule.ADAPTABLE, s.forms());
-    Place place = raw.place();
-    Optional<String> parent =
-        place.parent().map(p -> known.containsKey(p) ? known.get(p).key().value() : "here:" + p);
-    String rank = place.rank();
-    if (parent.isEmpty() && known.containsKey(s.id())) {
-      String letter = known.get(s.id()).letter();
-      rank = rank.startsWith(letter) ? rank.substring(1) : rank;
+    Own own = OWN.getIfPresent(new Raw(s.kind(), s.forms()));
+    if (own == null) {
+      own = translate(s);
     }
-    EnumMap<Aspect, String> forms =
-        new EnumMap<>(AspectForms.of(raw.withPlace(new Place(parent, rank))));
-    String html = AspectForms.html(raw.content());
-    if (!html.isEmpty()) {
-      forms.put(Aspect.WORDING, wording(raw, Html.mapAddresses(html, this::reference)));
-    }
+    Known ours = known.get(s.id());
+    String place = AspectForms.form(place(AspectForms.place(s.forms().get(Aspect.PLACE)), ours));
+    EnumMap<Aspect, String> forms = new EnumMap<>(own.forms());
+    forms.put(Aspect.PLACE, place);
     Held held =
         new Held(
             s.id(),
             s.kind(),
-            raw.title(),
+            own.title(),
             s.parent(),
-            AspectForms.fingerprints(forms),
+            own.prints().with(Aspect.PLACE, Fingerprint.of(place)),
             s.studentWork(),
-            !known.containsKey(s.id()));
+            ours == null);
     return new Read(held, forms);
+  }
+
+  private Place place(Place place, Known ours) {
+    Optional<String> parent =
+        place.parent().map(p -> known.containsKey(p) ? known.get(p).key().value() : "here:" + p);
+    boolean lettered = parent.isEmpty() && ours != null && place.rank().startsWith(ours.letter());
+    return new Place(parent, lettered ? place.rank().substring(1) : place.rank());
+  }
+
+  /** All but the place; kept where no address is the shell's own. */
+  private Own translate(ShellItem s) {
+    Item raw = AspectForms.item(new ItemKey("x"), s.kind(), EditRule.ADAPTABLE, s.forms());
+    Map<Aspect, String> forms = new EnumMap<>(AspectForms.of(raw));
+    boolean[] local = {false};
+    String html = AspectForms.html(raw.content());
+    if (!html.isEmpty()) {
+      UnaryOperator<String> reference =
+          address -> {
+            local[0] |= address.startsWith(SHELLS);
+            return reference(address);
+          };
+      forms.put(Aspect.WORDING, wording(raw, Html.mapAddresses(html, reference)));
+    }
+    Own own = new Own(raw.title(), forms, AspectForms.fingerprints(forms));
+    if (!local[0]) {
+      OWN.put(new Raw(s.kind(), s.forms()), own);
+    }
+    return own;
   }
 
   private static String wording(Item item, String html) {
@@ -93,13 +138,17 @@ final class ShellTranslator {
               file.group(2).replace("+", "%2B"), java.nio.charset.StandardCharsets.UTF_8);
       return References.file(file.group(1), name, fragment);
     }
-    String items = "/shells/" + shell + "/items/";
+    String items = SHELLS + shell + "/items/";
     if (address.startsWith(items)) {
       String fragment = References.fragment(address);
       Known k = known.get(References.withoutFragment(address.substring(items.length())));
       return k == null ? address : References.item(k.key(), fragment);
     }
     return address;
+  }
+
+  private static int chars(Map<Aspect, String> forms) {
+    return forms.values().stream().mapToInt(String::length).sum();
   }
 
   /** Forms of an item as the shell needs them, and whether every item it refers to is there. */
@@ -124,7 +173,7 @@ final class ShellTranslator {
             i -> {
               String id = ids.get(i.key());
               complete[0] &= id != null;
-              return id == null ? "#" : "/shells/" + shell + "/items/" + id + i.fragment();
+              return id == null ? "#" : SHELLS + shell + "/items/" + id + i.fragment();
             });
     Item translated = item.kind() == Kind.MODULE ? item : withHtml(item, html);
     Optional<String> parent = item.place().parent().map(ItemKey::new).map(ids::get);
