@@ -1,8 +1,23 @@
 import '@testing-library/jest-dom/vitest';
 
-// jsdom lays nothing out, so there is nothing to observe.
+// jsdom lays nothing out and has no screen, so there is nothing to observe or to ask.
 globalThis.ResizeObserver ??= class {
   observe() {}
   unobserve() {}
   disconnect() {}
+};
+window.matchMedia ??= (media: string) =>
+  Object.assign(new EventTarget(), { matches: false, media }) as MediaQueryList;
+HTMLDialogElement.prototype.showModal ??= function () {
+  this.open = true;
+};
+HTMLDialogElement.prototype.close ??= function () {
+  this.open = false;
+};
+Element.prototype.animate ??= function () {
+  return Object.assign(new EventTarget(), {
+    finished: Promise.resolve(),
+    cancel() {},
+    onfinish: null,
+  }) as unknown as Animation;
 };

@@ -19,7 +19,10 @@ export function csrf(): string {
   return found ? decodeURIComponent(found[1]) : '';
 }
 
-export const api = createClient<paths>({ baseUrl: '' });
+export const api = createClient<paths>({
+  baseUrl: location.origin,
+  fetch: (request) => globalThis.fetch(request),
+});
 
 let signedOut = () => {};
 /** What to do when a call finds nobody signed in. */

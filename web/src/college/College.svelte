@@ -49,7 +49,7 @@
   }
 </script>
 
-<main>
+<main class="page folio">
   <h1>The college</h1>
   <Trouble of={trouble} />
   <section>
@@ -139,9 +139,6 @@
 
 <style>
   main {
-    padding: 12px 16px 24px;
-    overflow: auto;
-    height: calc(100vh - 44px - 52px);
     display: grid;
     gap: 18px;
     align-content: start;

@@ -165,8 +165,6 @@
   .page {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 332px;
-    min-height: 0;
-    height: calc(100vh - 44px - 52px);
   }
   .left {
     display: flex;

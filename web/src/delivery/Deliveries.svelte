@@ -47,7 +47,7 @@
   }
 </script>
 
-<main>
+<main class="page folio">
   <h1>
     {#if !list}Reading the ledger …
     {:else if need.length || waiting.length}
@@ -100,11 +100,6 @@
 />
 
 <style>
-  main {
-    padding: 12px 16px;
-    overflow: auto;
-    height: calc(100vh - 44px - 52px);
-  }
   ul {
     margin-top: 10px;
     border-top: 1px solid var(--line);

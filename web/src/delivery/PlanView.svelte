@@ -180,8 +180,6 @@
   .page {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 404px;
-    min-height: 0;
-    height: calc(100vh - 44px - 52px);
   }
   .left {
     display: flex;

@@ -203,8 +203,6 @@
     display: flex;
     flex-direction: column;
     padding: 12px 16px 0;
-    height: calc(100vh - 44px - 52px);
-    min-height: 0;
   }
   .head {
     display: flex;

@@ -20,8 +20,8 @@
   );
 </script>
 
-<main>
-  <div class="head">
+<main class="page folio">
+  <div class="folio-head">
     <h1>The API</h1>
     <span class="quiet">
       The same calls that these pages make. The whole description, for programs, is
@@ -55,17 +55,6 @@
 <HandFrame title="The API" words="Send a token of yours with each call: Authorization: Bearer …" />
 
 <style>
-  main {
-    padding: 12px 16px 24px;
-    overflow: auto;
-    height: calc(100vh - 44px - 52px);
-  }
-  .head {
-    display: flex;
-    align-items: center;
-    gap: 14px;
-    margin-bottom: 8px;
-  }
   .entry {
     margin-left: auto;
     width: 220px;

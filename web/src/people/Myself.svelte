@@ -8,7 +8,7 @@
   keyList.of = [];
 </script>
 
-<main>
+<main class="page folio">
   <h1>{session.me?.name}</h1>
   <p class="quiet">{session.me?.email} · {session.me?.role.toLowerCase()}</p>
   <Tokens />
@@ -18,9 +18,6 @@
 
 <style>
   main {
-    padding: 12px 16px 24px;
-    overflow: auto;
-    height: calc(100vh - 44px - 52px);
     display: grid;
     gap: 14px;
     align-content: start;

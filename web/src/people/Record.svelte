@@ -35,8 +35,8 @@
     new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 </script>
 
-<main>
-  <div class="head">
+<main class="page folio">
+  <div class="folio-head">
     <h1>Record</h1>
     <span class="quiet">Who did what. It is only ever added to; nobody can change it.</span>
     <input
@@ -74,17 +74,6 @@
 <HandFrame title="The record" words="Newest first. Find a name or a word to narrow it." />
 
 <style>
-  main {
-    padding: 12px 16px 24px;
-    overflow: auto;
-    height: calc(100vh - 44px - 52px);
-  }
-  .head {
-    display: flex;
-    align-items: center;
-    gap: 14px;
-    margin-bottom: 8px;
-  }
   .entry {
     margin-left: auto;
     width: 280px;

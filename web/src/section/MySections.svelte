@@ -19,7 +19,7 @@
   );
 </script>
 
-<main>
+<main class="page folio">
   <h1>{sections ? many(sections.length, 'section') + ' of yours' : 'Reading the ledger …'}</h1>
   <Trouble of={trouble} />
   {#each sections ?? [] as s (s.id)}
@@ -52,11 +52,6 @@
 />
 
 <style>
-  main {
-    padding: 12px 16px;
-    overflow: auto;
-    height: calc(100vh - 44px - 52px);
-  }
   .s {
     display: grid;
     grid-template-columns: 70px 380px 1fr;

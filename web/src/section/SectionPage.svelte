@@ -202,7 +202,6 @@
   .page {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 332px;
-    height: calc(100vh - 44px - 52px);
   }
   main {
     padding: 12px 0 0 16px;

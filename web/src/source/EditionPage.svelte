@@ -92,7 +92,6 @@
   .page {
     display: grid;
     grid-template-rows: auto auto minmax(0, 1fr);
-    height: calc(100vh - 44px - 52px);
   }
   header {
     display: flex;

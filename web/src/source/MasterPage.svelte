@@ -1,5 +1,4 @@
 <script lang="ts">
-  import { Modal } from 'flowbite-svelte';
   import { api, got, type Schemas } from '../api/client';
   import Act from '../lib/Act.svelte';
   import HandFrame from '../lib/HandFrame.svelte';
@@ -11,11 +10,11 @@
   import { many } from '../lib/words';
   import AddItem from './AddItem.svelte';
   import Changes from './Changes.svelte';
-  import ItemFacts from './ItemFacts.svelte';
-  import ItemRules from './ItemRules.svelte';
+  import Freeze from './Freeze.svelte';
+  import ItemPane from './ItemPane.svelte';
   import Outline from './Outline.svelte';
+  import TakeOut from './TakeOut.svelte';
   import Trail from './Trail.svelte';
-  import Write from './Write.svelte';
   import type { Node, Target } from './tree';
 
   let { id }: { id: string } = $props();
@@ -26,7 +25,6 @@
   let trouble = $state.raw<unknown>(null);
   let freezing = $state(false);
   let adding = $state(false);
-  let note = $state('');
   let doomed = $state<Node | null>(null);
   let stamp = $state(0);
 
@@ -39,7 +37,6 @@
   /** The version looked at; 0 is the draft. */
   let number = $derived(Number(place.get('version') || 0));
   let selected = $derived(place.get('item'));
-  let tab = $derived(place.get('tab') || 'see');
   let newest = $derived(master?.versions.length ?? 0);
   let params = $derived({ path: { id } });
 
@@ -113,6 +110,7 @@
         }),
       ),
     );
+  const takeOut = (key: string) => (doomed = nodes.find((n) => n.key === key) ?? null);
   function removeNow() {
     const key = doomed!.key;
     doomed = null;
@@ -122,13 +120,9 @@
     );
   }
 
-  async function freeze(e: SubmitEvent) {
-    e.preventDefault();
+  async function freeze(note: string) {
     await change(() => got(api.POST('/api/masters/{id}/versions', { params, body: { note } })));
-    if (!trouble) {
-      freezing = false;
-      note = '';
-    }
+    freezing = trouble !== null;
   }
 
   let marks = $derived(
@@ -150,7 +144,6 @@
   let old = $derived(
     master?.versions.filter((v) => v.number < newest).reduce((n, v) => n + v.sections, 0) ?? 0,
   );
-  let below = $derived(doomed ? nodes.filter((n) => n.parent === doomed?.key).length : 0);
 
   async function takeOld() {
     const term = session.term?.id;
@@ -187,17 +180,7 @@
     </div>
     {#if master}<Trail versions={master.versions} {number} draft={draftWords} />{/if}
     {#if freezing}
-      <form class="freeze" onsubmit={freeze}>
-        <label class="grow">
-          <span class="words"
-            >What is new in version {newest + 1}? Everyone who gets it reads this.</span
-          >
-          <!-- svelte-ignore a11y_autofocus -->
-          <input class="entry" bind:value={note} required maxlength="2000" autofocus />
-        </label>
-        <Act main type="submit">Freeze it</Act>
-        <Act onclick={() => (freezing = false)}>Cancel</Act>
-      </form>
+      <Freeze number={newest + 1} {freeze} cancel={() => (freezing = false)} />
     {/if}
     <Trouble of={trouble} />
   </header>
@@ -208,7 +191,7 @@
       {marks}
       select={(key) => place.set({ item: key })}
       move={number ? undefined : move}
-      remove={number ? undefined : (key) => (doomed = nodes.find((n) => n.key === key) ?? null)}
+      remove={number ? undefined : takeOut}
     />
   </section>
   <main class="pane">
@@ -227,41 +210,14 @@
     {:else if place.get('from')}
       <Changes {id} {newest} />
     {:else if item}
-      <div class="ph">
-        <b class="cut">{item.title}</b>
-        <span class="tabs" role="tablist">
-          <button
-            class="tab"
-            role="tab"
-            aria-selected={tab === 'see'}
-            onclick={() => place.set({ tab: '' })}>As students see it</button
-          >
-          {#if !number}
-            <button
-              class="tab"
-              role="tab"
-              aria-selected={tab === 'write'}
-              onclick={() => place.set({ tab: 'write' })}>Write</button
-            >
-            <button
-              class="tab"
-              role="tab"
-              aria-selected="false"
-              onclick={() => (doomed = nodes.find((n) => n.key === selected) ?? null)}
-              >Take out…</button
-            >
-          {/if}
-        </span>
-      </div>
-      {#if tab === 'write' && !number}
-        {#key item.key + stamp}<Write {item} save={edit} />{/key}
-      {:else}
-        <ItemFacts
-          {item}
-          page="/api/masters/{id}/versions/{number}/items/{item.key}/page?{stamp}"
-        />
-      {/if}
-      <ItemRules {item} frozen={number > 0} change={edit} />
+      <ItemPane
+        {item}
+        page="/api/masters/{id}/versions/{number}/items/{item.key}/page?{stamp}"
+        {stamp}
+        frozen={number > 0}
+        change={edit}
+        takeOut={() => takeOut(selected)}
+      />
     {:else}
       <div class="hint">
         {#if nodes.length}
@@ -287,29 +243,18 @@
   {#if newest}<Act onclick={takeOld}>Take those without v{newest} in hand</Act>{/if}
 </HandFrame>
 
-<Modal
-  open={doomed !== null}
-  onclose={() => (doomed = null)}
-  size="xs"
-  title="Take it out of the draft?"
-  class="ask"
->
-  <p>
-    {doomed?.title}{below ? ` and what stands in it (${many(below, 'item')})` : ''} leaves the draft.
-    Frozen versions keep it; the next version retires it in the sections.
-  </p>
-  <div class="asks">
-    <Act main onclick={removeNow}>Take it out</Act>
-    <Act onclick={() => (doomed = null)}>Keep it</Act>
-  </div>
-</Modal>
+<TakeOut
+  of={doomed}
+  below={doomed ? nodes.filter((n) => n.parent === doomed?.key).length : 0}
+  yes={removeNow}
+  no={() => (doomed = null)}
+/>
 
 <style>
   .page {
     display: grid;
     grid-template-columns: 430px minmax(0, 1fr);
     grid-template-rows: auto minmax(0, 1fr);
-    height: calc(100vh - 44px - 52px);
   }
   header {
     grid-column: 1 / 3;
@@ -332,15 +277,6 @@
     display: flex;
     gap: 8px;
   }
-  .freeze {
-    display: flex;
-    gap: 8px;
-    align-items: end;
-    padding-top: 8px;
-  }
-  .grow {
-    flex: 1;
-  }
   .tree-side {
     border-right: 1px solid var(--line);
     min-height: 0;
@@ -350,18 +286,6 @@
     grid-template-rows: auto minmax(0, 1fr) auto;
     min-height: 0;
   }
-  .ph {
-    display: flex;
-    gap: 18px;
-    align-items: baseline;
-    padding: 10px 20px 6px;
-    border-bottom: 1px solid var(--line-soft);
-  }
-  .tabs {
-    margin-left: auto;
-    display: flex;
-    gap: 18px;
-  }
   .hint {
     padding: 22px 36px;
     display: grid;
@@ -370,16 +294,5 @@
     grid-row: 1 / 4;
     min-height: 0;
     overflow: auto;
-  }
-  .asks {
-    display: flex;
-    gap: 8px;
-    padding-top: 12px;
-  }
-  :global(dialog.ask) {
-    background: var(--paper);
-    border: 1px solid var(--line);
-    border-radius: var(--r);
-    color: var(--ink);
   }
 </style>

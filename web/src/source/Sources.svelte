@@ -165,7 +165,6 @@
   .page {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 400px;
-    height: calc(100vh - 44px - 52px);
   }
   .over {
     outline: 2px dashed var(--do);

@@ -1,22 +1,37 @@
 package org.zephyrmist.bench;
 
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.concurrent.atomic.AtomicBoolean;
-import java.util.concurrent.atomic.AtomicLong;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
-/** What is alive in another Java's heap, measured after collections. */
+/** What is alive in a server's heap, as its log of collections tells. */
 final class Heap {
-  private Heap() {}
+  private static final Pattern ALIVE =
+      Pattern.compile("Pause Full \\(Diagnostic Command\\) \\d+M->(\\d+)M");
+  private final Path log;
 
-  /** The most that was alive at any look, in MB. */
-  static long peakDuring(long pid, Timing.Work work) throws Exception {
-    AtomicLong peak = new AtomicLong();
+  Heap(Path folder) {
+    log = folder.resolve("collections.log");
+  }
+
+  /** For the server's Java. */
+  String option() {
+    return "-Xlog:gc:file=" + log;
+  }
+
+  /** The most that was alive at any look while the work was done, in MB. */
+  long peakDuring(long pid, Timing.Work work) throws Exception {
+    long before = Files.size(log);
     AtomicBoolean over = new AtomicBoolean();
     Thread looking =
         new Thread(
             () -> {
               while (!over.get()) {
-                peak.accumulateAndGet(alive(pid), Math::max);
-                College.pause(300);
+                collect(pid);
+                College.pause(1_000);
               }
             });
     looking.start();
@@ -26,23 +41,21 @@ final class Heap {
       over.set(true);
       looking.join();
     }
-    return peak.get();
+    return peak(Files.readString(log).substring((int) before));
   }
 
-  private static long alive(long pid) {
+  static long peak(String collections) {
+    long most = 0;
+    for (Matcher m = ALIVE.matcher(collections); m.find(); ) {
+      most = Math.max(most, Long.parseLong(m.group(1)));
+    }
+    return most;
+  }
+
+  private static void collect(long pid) {
     try {
       Shell.output("jcmd", String.valueOf(pid), "GC.run");
-      String[] lines = Shell.output("jstat", "-gc", String.valueOf(pid)).strip().split("\n");
-      String[] names = lines[0].strip().split("\\s+");
-      String[] values = lines[1].strip().split("\\s+");
-      double kilobytes = 0;
-      for (int i = 0; i < names.length; i++) {
-        if (names[i].matches("S0U|S1U|EU|OU")) {
-          kilobytes += Double.parseDouble(values[i]);
-        }
-      }
-      return (long) (kilobytes / 1024);
-    } catch (java.io.IOException e) {
+    } catch (IOException e) {
       throw new java.io.UncheckedIOException(e);
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();

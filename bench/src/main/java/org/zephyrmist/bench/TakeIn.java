@@ -17,7 +17,6 @@ import java.util.zip.ZipFile;
 /** Taking a package in, against unpacking, hashing and copying the same bytes; and its heap. */
 final class TakeIn {
   private static final List<String> JAVA = List.of("-XX:+UseSerialGC", "-Xmx1g");
-  private static final List<String> SMALL = List.of("-XX:+UseSerialGC", "-Xmx512m");
   private static final int WARM = 4; // half as large; till Java's compiler is done with most
   private final int items;
 
@@ -87,9 +86,12 @@ final class TakeIn {
   }
 
   private static long peak(Path file, Path folder) throws Exception {
-    try (Stage s = new Stage("bench", Map.of(), SMALL).open(1)) {
+    Heap heap = new Heap(Files.createTempDirectory(folder, "heap"));
+    try (Stage s =
+        new Stage("bench", Map.of(), List.of("-XX:+UseSerialGC", "-Xmx512m", heap.option()))
+            .open(1)) {
       College college = College.found(1, folder);
-      return Heap.peakDuring(s.pid(0), () -> college.takeIn(file));
+      return heap.peakDuring(s.pid(0), () -> college.takeIn(file));
     }
   }
 }

@@ -29,10 +29,12 @@ import org.zephyrmist.server.people.SignedIn;
 class DeliveryApi {
   private final Deliveries deliveries;
   private final DeliveryViews views;
+  private final PlanViews plans;
 
-  DeliveryApi(Deliveries deliveries, DeliveryViews views) {
+  DeliveryApi(Deliveries deliveries, DeliveryViews views, PlanViews plans) {
     this.deliveries = deliveries;
     this.views = views;
+    this.plans = plans;
   }
 
   record Chosen(@NotNull Choices.Clash clash, @NotNull Choices.Twin twin) {
@@ -76,19 +78,19 @@ class DeliveryApi {
   }
 
   @GetMapping("/{id}/plan")
-  DeliveryViews.DeliveryPlan plan(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
+  PlanViews.DeliveryPlan plan(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
     DeliveryRecord d = deliveries.get(id, who);
-    return views.plan(id, d.getVersionId(), who);
+    return plans.plan(id, d.getVersionId(), who);
   }
 
   @GetMapping("/{id}/lines/{line}/steps/{key}")
-  DeliveryViews.StepSides sides(
+  PlanViews.StepSides sides(
       @PathVariable UUID id,
       @PathVariable UUID line,
       @PathVariable String key,
       @AuthenticationPrincipal SignedIn who) {
     deliveries.get(id, who);
-    return views.sides(id, line, key, who);
+    return plans.sides(id, line, key, who);
   }
 
   @PutMapping("/{id}/choices")

@@ -3,7 +3,6 @@ package org.zephyrmist.server.delivery;
 import static org.zephyrmist.server.db.Tables.CAMPUS;
 import static org.zephyrmist.server.db.Tables.DELIVERY;
 import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
-import static org.zephyrmist.server.db.Tables.DELIVERY_STEP;
 import static org.zephyrmist.server.db.Tables.MASTER;
 import static org.zephyrmist.server.db.Tables.PERSON;
 import static org.zephyrmist.server.db.Tables.SECTION;
@@ -11,7 +10,6 @@ import static org.zephyrmist.server.db.Tables.VERSION;
 
 import jakarta.validation.constraints.NotNull;
 import java.time.OffsetDateTime;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -20,22 +18,9 @@ import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
-import org.zephyrmist.core.content.Aspect;
-import org.zephyrmist.core.content.AspectForms;
-import org.zephyrmist.core.content.EditRule;
-import org.zephyrmist.core.content.Fingerprint;
-import org.zephyrmist.core.content.Fingerprints;
-import org.zephyrmist.core.content.Item;
-import org.zephyrmist.core.content.ItemKey;
-import org.zephyrmist.core.content.Kind;
-import org.zephyrmist.server.content.Bodies;
-import org.zephyrmist.server.content.ItemView;
-import org.zephyrmist.server.content.Trees;
-import org.zephyrmist.server.db.tables.records.DeliveryStepRecord;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.section.Instructors;
-import org.zephyrmist.server.web.Refusal;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -44,22 +29,12 @@ import tools.jackson.databind.json.JsonMapper;
 class DeliveryViews {
   private final DSLContext db;
   private final JsonMapper json;
-  private final Trees trees;
-  private final Bodies bodies;
   private final Reach reach;
   private final Instructors instructors;
 
-  DeliveryViews(
-      DSLContext db,
-      JsonMapper json,
-      Trees trees,
-      Bodies bodies,
-      Reach reach,
-      Instructors instructors) {
+  DeliveryViews(DSLContext db, JsonMapper json, Reach reach, Instructors instructors) {
     this.db = db;
     this.json = json;
-    this.trees = trees;
-    this.bodies = bodies;
     this.reach = reach;
     this.instructors = instructors;
   }
@@ -99,41 +74,6 @@ class DeliveryViews {
       OffsetDateTime readAt) {}
 
   record DeliveryDetail(@NotNull DeliverySummary delivery, @NotNull List<DeliveryLine> lines) {}
-
-  /**
-   * A row of the plan.
-   *
-   * @param inVersion false for what is to be retired
-   */
-  record PlanRow(
-      @NotNull String key,
-      @NotNull String kind,
-      @NotNull String title,
-      String parent,
-      boolean inVersion) {}
-
-  /** What a step may be; a plan has few of them and very many steps. */
-  record StepCode(@NotNull String kind, @NotNull String reason, boolean moves) {}
-
-  /**
-   * A plan; what is the same has no step in it.
-   *
-   * @param steps for each line, in the order of the lines: row, code, row, code, …, both by their
-   *     place in the lists
-   */
-  record DeliveryPlan(
-      @NotNull List<PlanRow> rows,
-      @NotNull List<UUID> lines,
-      @NotNull List<StepCode> codes,
-      @NotNull List<List<Integer>> steps) {}
-
-  record StepSides(
-      @NotNull String kind,
-      @NotNull String reason,
-      @NotNull Map<String, String> aspects,
-      ItemView before,
-      ItemView here,
-      ItemView version) {}
 
   List<DeliverySummary> list(SignedIn who, int most) {
     return summaries(reach.masters(who), most);
@@ -224,98 +164,5 @@ class DeliveryViews {
                         r.get(DELIVERY_LINE.COUNTS).data(),
                         new TypeReference<Map<String, Integer>>() {}),
                     r.get(DELIVERY_LINE.READ_AT)));
-  }
-
-  DeliveryPlan plan(UUID delivery, UUID version, SignedIn who) {
-    UUID tree =
-        db.select(VERSION.TREE_ID)
-            .from(VERSION)
-            .where(VERSION.ID.eq(version))
-            .fetchSingle()
-            .value1();
-    List<PlanRow> rows = new ArrayList<>();
-    Map<String, Integer> rowOf = new HashMap<>();
-    for (Trees.Node n : trees.nodes(tree)) {
-      rowOf.put(n.key().value(), rows.size());
-      rows.add(
-          new PlanRow(
-              n.key().value(),
-              n.kind().name(),
-              n.title(),
-              n.parent().map(ItemKey::value).orElse(null),
-              true));
-    }
-    List<UUID> lines = lines(delivery, who).stream().map(DeliveryLine::id).toList();
-    Map<UUID, Integer> lineOf = new HashMap<>();
-    lines.forEach(l -> lineOf.put(l, lineOf.size()));
-    Map<StepCode, Integer> codes = new LinkedHashMap<>();
-    List<List<Integer>> steps = new ArrayList<>();
-    lines.forEach(l -> steps.add(new ArrayList<>()));
-    db.select(
-            DELIVERY_STEP.LINE_ID,
-            DELIVERY_STEP.ITEM_KEY,
-            DELIVERY_STEP.ITEM_KIND,
-            DELIVERY_STEP.TITLE,
-            DELIVERY_STEP.KIND,
-            DELIVERY_STEP.REASON,
-            DELIVERY_STEP.MOVES)
-        .from(DELIVERY_STEP)
-        .where(DELIVERY_STEP.LINE_ID.in(lines))
-        .orderBy(DELIVERY_STEP.LINE_ID, DELIVERY_STEP.N)
-        .forEach(
-            r -> {
-              Integer row = rowOf.get(r.value2());
-              if (row == null) {
-                row = rows.size();
-                rowOf.put(r.value2(), row);
-                rows.add(new PlanRow(r.value2(), r.value3(), r.value4(), null, false));
-              }
-              StepCode code = new StepCode(r.value5(), r.value6(), r.value7());
-              List<Integer> line = steps.get(lineOf.get(r.value1()));
-              line.add(row);
-              line.add(codes.computeIfAbsent(code, c -> codes.size()));
-            });
-    return new DeliveryPlan(rows, lines, List.copyOf(codes.keySet()), steps);
-  }
-
-  /** Delivered before, in the section, in the version: the three sides of one step. */
-  StepSides sides(UUID delivery, UUID line, String key, SignedIn who) {
-    DeliveryStepRecord s =
-        db.select(DELIVERY_STEP.fields())
-            .from(DELIVERY_STEP)
-            .join(DELIVERY_LINE)
-            .on(DELIVERY_LINE.ID.eq(DELIVERY_STEP.LINE_ID))
-            .join(SECTION)
-            .on(SECTION.ID.eq(DELIVERY_LINE.SECTION_ID))
-            .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
-            .and(reach.sections(who))
-            .and(DELIVERY_STEP.LINE_ID.eq(line))
-            .and(DELIVERY_STEP.ITEM_KEY.eq(key))
-            .fetchOptional(r -> r.into(DELIVERY_STEP))
-            .orElseThrow(() -> Refusal.notFound("step"));
-    return new StepSides(
-        s.getKind(),
-        s.getReason(),
-        json.readValue(s.getAspectSteps().data(), new TypeReference<Map<String, String>>() {}),
-        side(s, s.getBase()),
-        side(s, s.getHere()),
-        side(s, s.getMeant()));
-  }
-
-  private ItemView side(DeliveryStepRecord s, byte[] packed) {
-    if (packed == null) {
-      return null;
-    }
-    Fingerprints f = Fingerprints.unpack(packed);
-    Map<Fingerprint, String> forms = bodies.get(f.asMap().values());
-    Map<Aspect, String> byAspect = new java.util.EnumMap<>(Aspect.class);
-    f.asMap().forEach((a, print) -> byAspect.put(a, forms.get(print)));
-    Item item =
-        AspectForms.item(
-            new ItemKey(s.getItemKey()),
-            Kind.valueOf(s.getItemKind()),
-            EditRule.ADAPTABLE,
-            byAspect);
-    return ItemView.of(item);
   }
 }

@@ -17,19 +17,19 @@ import org.zephyrmist.server.platform.PlatformGateway;
 /** Plans one line from a fresh reading of its shell. */
 @Component
 class LinePlanner {
-  private final Lines lines;
+  private final PlannedSteps stored;
   private final ShellReader reader;
   private final VersionContent versions;
   private final Settlement settlement;
   private final Bodies bodies;
 
   LinePlanner(
-      Lines lines,
+      PlannedSteps stored,
       ShellReader reader,
       VersionContent versions,
       Settlement settlement,
       Bodies bodies) {
-    this.lines = lines;
+    this.stored = stored;
     this.reader = reader;
     this.versions = versions;
     this.settlement = settlement;
@@ -78,6 +78,6 @@ class LinePlanner {
                 .filter(s -> s.kind() != StepKind.SAME)
                 .flatMap(s -> s.id().stream())
                 .toList());
-    lines.plan(p.open(), p.steps(), p.bases(), p.reading(), p.meant(), state);
+    stored.plan(p.open(), p.steps(), p.bases(), p.reading(), p.meant(), state);
   }
 }

@@ -37,6 +37,7 @@ class Settlement {
   private static final Fingerprint UNFINISHED = Fingerprint.of("links unfinished");
 
   private final Lines lines;
+  private final PlannedSteps stored;
   private final Ledger ledger;
   private final ShellReader reader;
   private final VersionContent versions;
@@ -45,12 +46,14 @@ class Settlement {
 
   Settlement(
       Lines lines,
+      PlannedSteps stored,
       Ledger ledger,
       ShellReader reader,
       VersionContent versions,
       Writes writes,
       TransactionTemplate transaction) {
     this.lines = lines;
+    this.stored = stored;
     this.ledger = ledger;
     this.reader = reader;
     this.versions = versions;
@@ -60,7 +63,7 @@ class Settlement {
 
   void settle(SectionRecord section, PlatformGateway gateway) {
     Map<UUID, List<DeliveryStepRecord>> byLine = new LinkedHashMap<>();
-    lines
+    stored
         .unsettled(section.getId())
         .forEach(s -> byLine.computeIfAbsent(s.getLineId(), k -> new ArrayList<>()).add(s));
     byLine.forEach(
@@ -99,7 +102,7 @@ class Settlement {
         t -> {
           lines.hold(open.section());
           ledger.record(origin(open, version), entries);
-          lines.recorded(
+          stored.recorded(
               open.line().getId(), steps.stream().map(DeliveryStepRecord::getItemKey).toList());
         });
   }
@@ -141,12 +144,12 @@ class Settlement {
         s.setPlatformItem(now.id());
         s.setLeftRevision(now.revision());
         ids.put(new ItemKey(s.getItemKey()), now.id());
-        lines.written(open, Map.of(s.getItemKey(), now));
+        stored.written(open, Map.of(s.getItemKey(), now));
       } catch (PlatformException e) {
         if (e.kind() != PlatformException.Kind.CONFLICT) {
           throw e;
         }
-        lines.notDone(open, List.of(s.getItemKey()));
+        stored.notDone(open, List.of(s.getItemKey()));
         steps.remove(s);
       }
     }
@@ -170,18 +173,18 @@ class Settlement {
     Kind kind = Kind.valueOf(s.getItemKind());
     if (StepKind.valueOf(s.getKind()) == StepKind.RETIRE) {
       return Optional.ofNullable(bases.get(key))
-          .map(b -> new Ledger.Entry(b, Ledger.How.RETIRED, Lines.writes(s)));
+          .map(b -> new Ledger.Entry(b, Ledger.How.RETIRED, PlannedSteps.writes(s)));
     }
     Fingerprints meant = Fingerprints.unpack(s.getMeant());
     boolean linked = !References.items(AspectForms.html(items.get(key).content())).isEmpty();
     Base old = bases.get(key);
     Fingerprints sent = old == null ? meant : old.sent();
     Fingerprints shown = old == null ? (now == null ? meant : now.aspects()) : old.shown();
-    for (Aspect a : Lines.writes(s)) {
+    for (Aspect a : PlannedSteps.writes(s)) {
       sent = sent.with(a, meant.get(a));
       shown = shown.with(a, now == null ? meant.get(a) : now.aspects().get(a));
     }
-    if (linked && Lines.writes(s).contains(Aspect.WORDING)) {
+    if (linked && PlannedSteps.writes(s).contains(Aspect.WORDING)) {
       sent = sent.with(Aspect.WORDING, UNFINISHED);
     }
     Ledger.How how = old == null ? Ledger.How.ADDED : Ledger.How.UPDATED;
@@ -189,6 +192,6 @@ class Settlement {
         new Ledger.Entry(
             new Base(key, kind, s.getTitle(), s.getPlatformItem(), sent, shown),
             how,
-            Lines.writes(s)));
+            PlannedSteps.writes(s)));
   }
 }

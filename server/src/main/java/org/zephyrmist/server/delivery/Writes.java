@@ -81,7 +81,10 @@ class Writes {
     return kind == StepKind.ADD
         ? new Write.Add(s.getSentKey(), Kind.valueOf(s.getItemKind()), forms)
         : new Write.Update(
-            s.getSentKey(), s.getPlatformItem(), s.getSeenRevision(), only(forms, Lines.writes(s)));
+            s.getSentKey(),
+            s.getPlatformItem(),
+            s.getSeenRevision(),
+            only(forms, PlannedSteps.writes(s)));
   }
 
   static Map<Aspect, String> only(Map<Aspect, String> forms, Set<Aspect> wanted) {

@@ -1,0 +1,214 @@
+package org.zephyrmist.server.delivery;
+
+import static org.jooq.impl.DSL.any;
+import static org.jooq.impl.DSL.min;
+import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
+import static org.zephyrmist.server.db.Tables.DELIVERY_STEP;
+import static org.zephyrmist.server.db.Tables.SECTION;
+import static org.zephyrmist.server.db.Tables.VERSION;
+
+import jakarta.validation.constraints.NotNull;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.stream.Stream;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Isolation;
+import org.springframework.transaction.annotation.Transactional;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.AspectForms;
+import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.core.content.Fingerprints;
+import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.server.content.Bodies;
+import org.zephyrmist.server.content.ItemView;
+import org.zephyrmist.server.content.Trees;
+import org.zephyrmist.server.db.tables.records.DeliveryStepRecord;
+import org.zephyrmist.server.people.Reach;
+import org.zephyrmist.server.people.SignedIn;
+import org.zephyrmist.server.web.Refusal;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Plans as the interface shows them. */
+@Component
+class PlanViews {
+  private final DSLContext db;
+  private final JsonMapper json;
+  private final Trees trees;
+  private final Bodies bodies;
+  private final Reach reach;
+
+  PlanViews(DSLContext db, JsonMapper json, Trees trees, Bodies bodies, Reach reach) {
+    this.db = db;
+    this.json = json;
+    this.trees = trees;
+    this.bodies = bodies;
+    this.reach = reach;
+  }
+
+  /**
+   * A row of the plan.
+   *
+   * @param inVersion false for what is to be retired
+   */
+  record PlanRow(
+      @NotNull String key,
+      @NotNull String kind,
+      @NotNull String title,
+      String parent,
+      boolean inVersion) {}
+
+  /** What a step may be; a plan has few of them and very many steps. */
+  record StepCode(@NotNull String kind, @NotNull String reason, boolean moves) {}
+
+  /**
+   * A plan; what is the same has no step in it.
+   *
+   * @param steps for each line, in the order of the lines: row, code, row, code, …, both by their
+   *     place in the lists
+   */
+  record DeliveryPlan(
+      @NotNull List<PlanRow> rows,
+      @NotNull List<UUID> lines,
+      @NotNull List<StepCode> codes,
+      @NotNull List<int[]> steps) {}
+
+  record StepSides(
+      @NotNull String kind,
+      @NotNull String reason,
+      @NotNull Map<String, String> aspects,
+      ItemView before,
+      ItemView here,
+      ItemView version) {}
+
+  /** The plan of one moment; the database gathers the steps of a line in one row. */
+  @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+  public DeliveryPlan plan(UUID delivery, UUID version, SignedIn who) {
+    UUID[] lines = lines(delivery, who);
+    List<PlanRow> rows = rows(version, lines);
+    List<StepCode> codes =
+        db.selectDistinct(DELIVERY_STEP.KIND, DELIVERY_STEP.REASON, DELIVERY_STEP.MOVES)
+            .from(DELIVERY_STEP)
+            .where(DELIVERY_STEP.LINE_ID.eq(any(lines)))
+            .fetch(r -> new StepCode(r.value1(), r.value2(), r.value3()));
+    Map<UUID, int[]> steps = new HashMap<>();
+    db.resultQuery(
+            "select s.line_id, array_agg(r.at::int - 1 order by s.n), array_agg(c.at::int - 1 order"
+                + " by s.n) from delivery_step s"
+                + " join unnest(?::text[]) with ordinality r (item, at) on r.item = s.item_key"
+                + " join unnest(?::text[], ?::text[], ?::boolean[]) with ordinality"
+                + "   c (kind, reason, moves, at)"
+                + "   on c.kind = s.kind and c.reason = s.reason and c.moves = s.moves"
+                + " where s.line_id = any(?) group by s.line_id",
+            rows.stream().map(PlanRow::key).toArray(String[]::new),
+            codes.stream().map(StepCode::kind).toArray(String[]::new),
+            codes.stream().map(StepCode::reason).toArray(String[]::new),
+            codes.stream().map(StepCode::moves).toArray(Boolean[]::new),
+            lines)
+        .forEach(
+            r ->
+                steps.put(
+                    r.get(0, UUID.class),
+                    pairs(r.get(1, Integer[].class), r.get(2, Integer[].class))));
+    return new DeliveryPlan(
+        rows,
+        List.of(lines),
+        codes,
+        Stream.of(lines).map(l -> steps.getOrDefault(l, new int[0])).toList());
+  }
+
+  private static int[] pairs(Integer[] rows, Integer[] codes) {
+    int[] all = new int[rows.length * 2];
+    for (int i = 0; i < rows.length; i++) {
+      all[2 * i] = rows[i];
+      all[2 * i + 1] = codes[i];
+    }
+    return all;
+  }
+
+  /** Lines within reach, in the order in which a delivery shows them. */
+  private UUID[] lines(UUID delivery, SignedIn who) {
+    return db.select(DELIVERY_LINE.ID)
+        .from(DELIVERY_LINE)
+        .join(SECTION)
+        .on(SECTION.ID.eq(DELIVERY_LINE.SECTION_ID))
+        .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
+        .and(reach.sections(who))
+        .orderBy(SECTION.CODE, SECTION.ID)
+        .fetchArray(DELIVERY_LINE.ID);
+  }
+
+  /** The items of the version, then those that are to be retired. */
+  private List<PlanRow> rows(UUID version, UUID[] lines) {
+    UUID tree =
+        db.select(VERSION.TREE_ID)
+            .from(VERSION)
+            .where(VERSION.ID.eq(version))
+            .fetchSingle()
+            .value1();
+    Map<String, PlanRow> rows = new LinkedHashMap<>();
+    for (Trees.Node n : trees.nodes(tree)) {
+      String parent = n.parent().map(ItemKey::value).orElse(null);
+      String key = n.key().value();
+      rows.put(key, new PlanRow(key, n.kind().name(), n.title(), parent, true));
+    }
+    db.select(DELIVERY_STEP.ITEM_KEY, min(DELIVERY_STEP.ITEM_KIND), min(DELIVERY_STEP.TITLE))
+        .from(DELIVERY_STEP)
+        .where(DELIVERY_STEP.LINE_ID.eq(any(lines)))
+        .groupBy(DELIVERY_STEP.ITEM_KEY)
+        .orderBy(min(DELIVERY_STEP.N), DELIVERY_STEP.ITEM_KEY)
+        .forEach(
+            r ->
+                rows.putIfAbsent(
+                    r.value1(), new PlanRow(r.value1(), r.value2(), r.value3(), null, false)));
+    return List.copyOf(rows.values());
+  }
+
+  /** Delivered before, in the section, in the version: the three sides of one step. */
+  StepSides sides(UUID delivery, UUID line, String key, SignedIn who) {
+    DeliveryStepRecord s =
+        db.select(DELIVERY_STEP.fields())
+            .from(DELIVERY_STEP)
+            .join(DELIVERY_LINE)
+            .on(DELIVERY_LINE.ID.eq(DELIVERY_STEP.LINE_ID))
+            .join(SECTION)
+            .on(SECTION.ID.eq(DELIVERY_LINE.SECTION_ID))
+            .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
+            .and(reach.sections(who))
+            .and(DELIVERY_STEP.LINE_ID.eq(line))
+            .and(DELIVERY_STEP.ITEM_KEY.eq(key))
+            .fetchOptional(r -> r.into(DELIVERY_STEP))
+            .orElseThrow(() -> Refusal.notFound("step"));
+    return new StepSides(
+        s.getKind(),
+        s.getReason(),
+        json.readValue(s.getAspectSteps().data(), new TypeReference<Map<String, String>>() {}),
+        side(s, s.getBase()),
+        side(s, s.getHere()),
+        side(s, s.getMeant()));
+  }
+
+  private ItemView side(DeliveryStepRecord s, byte[] packed) {
+    if (packed == null) {
+      return null;
+    }
+    Fingerprints f = Fingerprints.unpack(packed);
+    Map<Fingerprint, String> forms = bodies.get(f.asMap().values());
+    Map<Aspect, String> byAspect = new java.util.EnumMap<>(Aspect.class);
+    f.asMap().forEach((a, print) -> byAspect.put(a, forms.get(print)));
+    Item item =
+        AspectForms.item(
+            new ItemKey(s.getItemKey()),
+            Kind.valueOf(s.getItemKind()),
+            EditRule.ADAPTABLE,
+            byAspect);
+    return ItemView.of(item);
+  }
+}

@@ -1,0 +1,96 @@
+import { fireEvent, render, screen, within } from '@testing-library/svelte';
+import { describe, expect, it, vi } from 'vitest';
+import type { Schemas } from '../api/client';
+import RunView from './RunView.svelte';
+
+type Line = Schemas['DeliveryLine'];
+const line = (n: number, more: Partial<Line> = {}): Line => ({
+  id: 'l' + n,
+  section: 's' + n,
+  code: '110-0' + n,
+  campus: 'North',
+  instructors: 'Agnes Pell',
+  state: 'DONE',
+  activity: 'read back, all as meant',
+  steps: 10,
+  stepsDone: 10,
+  same: 0,
+  attempts: 0,
+  counts: {},
+  ...more,
+});
+const refused = {
+  state: 'NEEDS_PERSON',
+  stepsDone: 0,
+  reason: 'The platform refuses the token.',
+  remedy: 'Enter a new one under College.',
+};
+
+function shown(state: string, lines: Line[]) {
+  const stop = vi.fn();
+  const goOn = vi.fn();
+  const delivery = {
+    id: 'd',
+    state,
+    masterCode: 'LGT 110',
+    number: 3,
+    confirmedAt: new Date(Date.now() - 60_000).toISOString(),
+  } as Schemas['DeliverySummary'];
+  render(RunView, { detail: { delivery, lines }, trouble: null, stop, goOn });
+  return { stop, goOn };
+}
+
+describe('a run', () => {
+  it('says in one line how far it is and what moves', () => {
+    shown('RUNNING', [
+      line(1),
+      line(2),
+      line(3, { state: 'RUNNING', stepsDone: 4, activity: 'writing Lamps' }),
+      line(4, { state: 'WAITING', stepsDone: 0 }),
+    ]);
+    expect(screen.getByRole('heading', { level: 1 })).toHaveTextContent(
+      'Delivering LGT 110, version 3: 2 of 4 sections done',
+    );
+    expect(screen.getByText(/left · goes on if you leave this page/)).toBeInTheDocument();
+    expect(screen.getByText('2 done · 1 moving · 1 waiting')).toBeInTheDocument();
+    expect(screen.getByRole('progressbar', { name: '110-03: 4 of 10' })).toHaveAttribute(
+      'aria-valuenow',
+      '40',
+    );
+  });
+
+  it('stops after the sections that are being written', async () => {
+    const { stop } = shown('RUNNING', [line(1), line(2, { state: 'RUNNING', stepsDone: 1 })]);
+    await fireEvent.click(screen.getByRole('button', { name: 'Stop after these 1' }));
+    expect(stop).toHaveBeenCalledOnce();
+  });
+
+  it('puts what failed on top with its reason, what was kept and what to do', async () => {
+    const { goOn } = shown('RESTING', [line(1), line(2, refused)]);
+    expect(screen.getByRole('heading', { level: 1 })).toHaveTextContent(
+      '1 of 2 sections done, 1 needs you',
+    );
+    const lane = screen.getByText('110-02').closest('.l') as HTMLElement;
+    expect(lane).toHaveTextContent(
+      'The platform refuses the token. Nothing was written. Enter a new one under College.',
+    );
+    expect(within(lane).getByRole('progressbar')).toHaveAccessibleName('110-02: needs you');
+    await fireEvent.click(screen.getByRole('button', { name: 'Retry the 1' }));
+    expect(goOn).toHaveBeenCalledOnce();
+  });
+
+  it('says once what holds many sections up', () => {
+    shown('RUNNING', [line(1), ...[2, 3, 4].map((n) => line(n, refused))]);
+    expect(screen.getByRole('status')).toHaveTextContent(
+      '3 sections: The platform refuses the token. Enter a new one under College.',
+    );
+  });
+
+  it('goes on with what was stopped', () => {
+    shown('STOPPED', [line(1), line(2, { state: 'STOPPED', stepsDone: 3 })]);
+    expect(screen.getByRole('heading', { level: 1 })).toHaveTextContent(
+      'Stopped: LGT 110, version 3, 1 of 2 sections done',
+    );
+    expect(screen.getByRole('button', { name: 'Go on with 1 section' })).toBeInTheDocument();
+  });
+});

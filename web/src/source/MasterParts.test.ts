@@ -1,0 +1,64 @@
+import { fireEvent, render, screen } from '@testing-library/svelte';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { place } from '../lib/place.svelte';
+import Freeze from './Freeze.svelte';
+import TakeOut from './TakeOut.svelte';
+import Trail from './Trail.svelte';
+import type { Node } from './tree';
+
+const versions = Array.from({ length: 9 }, (_, i) => ({
+  id: 'v' + (i + 1),
+  number: i + 1,
+  note: 'Note ' + (i + 1),
+  frozenAt: '2026-09-0' + (i + 1) + 'T08:00:00Z',
+  items: 40,
+  sections: i === 8 ? 12 : 0,
+  by: 'Ines Dahl',
+}));
+
+describe('the trail', () => {
+  beforeEach(() => place.go('/sources/masters/m'));
+
+  it('shows the last seven versions, who holds them, and the draft', () => {
+    render(Trail, { versions, number: 0, draft: 'Draft: 2 changed since v9' });
+    const words = screen
+      .getAllByRole('button')
+      .map((b) => b.textContent?.replace(/\s+/g, ' ').trim());
+    expect(words).toHaveLength(8);
+    expect(words[0]).toMatch(/^v3 · /);
+    expect(words[6]).toMatch(/12 sections$/);
+    expect(screen.getByRole('button', { name: /Draft/ })).toHaveAttribute('aria-pressed', 'true');
+  });
+
+  it('opens a version together with what changed since the one before', async () => {
+    render(Trail, { versions, number: 0, draft: 'Draft' });
+    await fireEvent.click(screen.getByTitle('Note 5'));
+    expect([place.get('version'), place.get('from'), place.get('to')]).toEqual(['5', '4', '5']);
+  });
+});
+
+describe('freezing', () => {
+  it('asks what is new and sends it', async () => {
+    const freeze = vi.fn();
+    render(Freeze, { number: 4, freeze, cancel: vi.fn() });
+    const note = screen.getByLabelText(/What is new in version 4/);
+    expect(note).toHaveFocus();
+    await fireEvent.input(note, { target: { value: 'Safer rigging' } });
+    await fireEvent.click(screen.getByRole('button', { name: 'Freeze it' }));
+    expect(freeze).toHaveBeenCalledWith('Safer rigging');
+  });
+});
+
+describe('taking out', () => {
+  const module = { key: 'w1', title: 'Week 1', kind: 'MODULE' } as Node;
+
+  it('says what goes with it and what stays', async () => {
+    const yes = vi.fn();
+    render(TakeOut, { of: module, below: 3, yes, no: vi.fn() });
+    expect(screen.getByText(/Week 1/)).toHaveTextContent(
+      'Week 1 and what stands in it (3 items) leaves the draft. Frozen versions keep it',
+    );
+    await fireEvent.click(screen.getByRole('button', { name: 'Take it out' }));
+    expect(yes).toHaveBeenCalledOnce();
+  });
+});
