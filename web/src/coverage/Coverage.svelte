@@ -164,7 +164,7 @@
 <style>
   .page {
     display: grid;
-    grid-template-columns: minmax(0, 1fr) 332px;
+    grid-template-columns: minmax(0, 1fr) var(--beside);
   }
   .left {
     display: flex;
@@ -214,9 +214,6 @@
     color: var(--ink);
   }
   @media (max-width: 1180px) {
-    .page {
-      grid-template-columns: minmax(0, 1fr) 250px;
-    }
     .head {
       flex-wrap: wrap;
       gap: 6px 14px;

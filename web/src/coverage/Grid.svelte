@@ -54,6 +54,7 @@
   });
 
   let at = $state(0);
+  let left = $state(0);
   let rows: { reveal: (i: number) => void };
   let frame: HTMLElement;
 
@@ -109,11 +110,11 @@
   tabindex="0"
   bind:this={frame}
   onkeydown={keys}
-  style="--cols: 26px 76px 72px minmax(120px, 1fr) repeat({used.length}, minmax(58px, 76px))"
+  style="--cols: 26px 72px 64px minmax(110px, 1fr) repeat({used.length}, minmax(60px, 76px)); --left: {left}px"
 >
   <div class="line top" role="row">
-    <span role="columnheader" aria-label="In hand"></span>
-    <span role="columnheader">Section</span><span role="columnheader">Campus</span>
+    <span role="columnheader" class="stay" aria-label="In hand"></span>
+    <span role="columnheader" class="stay">Section</span><span role="columnheader">Campus</span>
     <span role="columnheader">Instructor</span>
     {#each used as m (m.id)}
       <span role="columnheader" class="fig cut" class:here={m === master} title={m.title}
@@ -121,7 +122,7 @@
       >
     {/each}
   </div>
-  <Rows rows={lines} height={27} bind:this={rows}>
+  <Rows rows={lines} height={27} least="{304 + used.length * 64}px" bind:left bind:this={rows}>
     {#snippet row(line: Line, i: number)}
       {#if 'section' in line}
         <!-- svelte-ignore a11y_click_events_have_key_events -->
@@ -135,7 +136,7 @@
           class:at={i === at}
           onclick={() => ((at = i), frame.focus(), place.set({ at: line.section.id }))}
         >
-          <span role="gridcell">
+          <span role="gridcell" class="stay">
             <input
               type="checkbox"
               tabindex="-1"
@@ -144,7 +145,7 @@
               onclick={(e) => (e.stopPropagation(), hand.toggle(line.section.id))}
             />
           </span>
-          <span role="gridcell" class="fig">{line.section.code}</span>
+          <span role="gridcell" class="fig stay code">{line.section.code}</span>
           <span role="gridcell" class="quiet">{line.section.campus}</span>
           <span role="gridcell" class="quiet cut">{line.section.instructors}</span>
           {#each used as m (m.id)}
@@ -225,6 +226,31 @@
     color: var(--ink-2);
     border-color: var(--line);
     flex: none;
+    overflow: hidden;
+  }
+  .line.top span {
+    position: relative;
+    left: calc(-1 * var(--left));
+  }
+  .line.top .stay {
+    left: 0;
+    z-index: 1;
+  }
+  /* What tells the sections apart stays in sight when many masters are moved sideways. */
+  .stay {
+    position: sticky;
+    left: 0;
+    background: var(--ground);
+    height: 26px;
+    align-content: center;
+  }
+  .stay.code {
+    left: 30px;
+    margin-left: -4px;
+    padding-left: 4px;
+  }
+  .held .stay {
+    background: var(--do-soft);
   }
   .line.top .here {
     color: var(--ink);
@@ -234,6 +260,9 @@
     background: var(--paper);
   }
   .span {
+    position: sticky;
+    left: 0;
+    justify-self: start;
     grid-column: 1 / -1;
     padding-left: 6px;
     font-weight: 650;

@@ -3,6 +3,7 @@
   import { hand } from '../lib/hand.svelte';
   import { place } from '../lib/place.svelte';
   import { standWords, type Master, type Stand } from './model';
+  import { markSizes } from './markSizes';
 
   let { stands, masters, master }: { stands: Stand[]; masters: Master[]; master?: Master } =
     $props();
@@ -16,19 +17,20 @@
         for (const s of stands) {
           if (s.master === m) slots[s.never ? 0 : Math.max(1, 4 - s.behind)].push(s);
         }
-        return { master: m, slots, size: slots.map((s, i) => sizeFor(s.length, i)) };
+        return { master: m, slots };
       }),
   );
 
   let width = $state(930);
+  let height = $state(600);
   let names = $derived(width < 800 ? 150 : 186);
-
-  /** Marks as large as lets a slot keep to four or five rows; all of one band in one slot alike. */
-  function sizeFor(n: number, column: number): number {
-    const room = Math.max(40, ((width - names) * [0.9, 0.9, 1.1, 1.8, 4][column]) / 8.7 - 14);
-    const sizes = [16, 14, 12, 10, 9];
-    return sizes.find((s) => Math.ceil(n / Math.floor(room / (s * 1.12))) * s <= 84) ?? 9;
-  }
+  let size = $derived(
+    markSizes(
+      bands.map((b) => b.slots.map((s) => s.length)),
+      width - names - 16,
+      height,
+    ),
+  );
 
   let box = $state.raw<{ x: number; y: number; w: number; h: number } | null>(null);
   let start: { x: number; y: number } | null = null;
@@ -138,6 +140,7 @@
   class="bands"
   bind:this={surface}
   bind:clientWidth={width}
+  bind:clientHeight={height}
   style="--names:{names}px"
   onpointerdown={down}
   onpointermove={move}
@@ -145,7 +148,7 @@
   role="group"
   aria-label="Sections over the version they hold"
 >
-  {#each bands as band (band.master.id)}
+  {#each bands as band, b (band.master.id)}
     <div class="band" class:here={band.master === master}>
       <button class="name" onclick={() => place.set({ master: band.master.id, at: '' })}>
         <b class="fig">{band.master.code}</b>
@@ -178,7 +181,7 @@
                   onkeydown={(e) => keys(e, s)}
                 >
                   <Standing
-                    size={band.size[i]}
+                    size={size[b][i]}
                     share={s.share}
                     behind={s.behind}
                     never={s.never}
@@ -223,6 +226,7 @@
   }
   .cols span {
     padding-left: 8px;
+    align-self: end;
   }
   .cols .new {
     color: var(--ink);

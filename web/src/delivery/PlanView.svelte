@@ -179,7 +179,7 @@
 <style>
   .page {
     display: grid;
-    grid-template-columns: minmax(0, 1fr) 404px;
+    grid-template-columns: minmax(0, 1fr) var(--beside-wide);
   }
   .left {
     display: flex;

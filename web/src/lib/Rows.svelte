@@ -9,6 +9,8 @@
     label,
     role = 'rowgroup',
     key = (_r: T, i: number): string | number => i,
+    least = '0',
+    left = $bindable(0),
   }: {
     rows: T[];
     height: number;
@@ -17,6 +19,10 @@
     role?: string;
     /** What makes a row the same row when the list changes its order. */
     key?: (row: T, i: number) => string | number;
+    /** Width below which the rows are moved sideways instead of squeezed. */
+    least?: string;
+    /** How far they are moved. */
+    left?: number;
   } = $props();
   let top = $state(0);
   let room = $state(600);
@@ -36,11 +42,14 @@
   class="rows"
   bind:this={box}
   bind:clientHeight={room}
-  onscroll={(e) => (top = e.currentTarget.scrollTop)}
+  onscroll={(e) => ((top = e.currentTarget.scrollTop), (left = e.currentTarget.scrollLeft))}
   {role}
   aria-label={label}
 >
-  <div style="height:{rows.length * height}px;position:relative" role="presentation">
+  <div
+    style="height:{rows.length * height}px;position:relative;min-width:{least}"
+    role="presentation"
+  >
     <div style="transform:translateY({from * height}px)" role="presentation">
       {#each rows.slice(from, to) as r, i (key(r, from + i))}{@render row(r, from + i)}{/each}
     </div>

@@ -68,8 +68,12 @@
   const count = (s: string) => items.filter((i) => i.state === s).length;
 
   async function readAgain() {
-    await got(api.POST('/api/deliveries/readings', { body: { sections: [id] } }));
-    setTimeout(load, 1500);
+    try {
+      await got(api.POST('/api/deliveries/readings', { body: { sections: [id] } }));
+      setTimeout(load, 1500);
+    } catch (e) {
+      trouble = e;
+    }
   }
 </script>
 
@@ -113,7 +117,10 @@
             </span>
           </button>
         {:else}
-          <p class="quiet">Nothing was delivered to this section yet.</p>
+          <p class="quiet">
+            Nothing was delivered to this section yet. Take it in hand, then deliver a version under
+            Coverage.
+          </p>
         {/each}
       </div>
       {#if items.length}
@@ -201,7 +208,7 @@
 <style>
   .page {
     display: grid;
-    grid-template-columns: minmax(0, 1fr) 332px;
+    grid-template-columns: minmax(0, 1fr) var(--beside);
   }
   main {
     padding: 12px 0 0 16px;
@@ -211,13 +218,10 @@
   }
   .head {
     display: flex;
-    gap: 14px;
+    flex-wrap: wrap;
+    gap: 0 14px;
     align-items: baseline;
     padding-right: 16px;
-  }
-  h1,
-  .head a {
-    white-space: nowrap;
   }
   h1 .fig {
     font-size: inherit;
@@ -279,5 +283,10 @@
   li {
     border-left: 2px solid var(--calm);
     padding-left: 10px;
+  }
+  @media (max-width: 1180px) {
+    .l {
+      grid-template-columns: 18px minmax(150px, 1fr) 76px 84px 78px 104px 110px;
+    }
   }
 </style>

@@ -112,7 +112,7 @@
   }
   .both {
     display: grid;
-    grid-template-columns: 430px minmax(0, 1fr);
+    grid-template-columns: var(--tree) minmax(0, 1fr);
     min-height: 0;
     grid-row: 3;
   }

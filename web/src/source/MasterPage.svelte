@@ -70,6 +70,7 @@
         }),
       );
       if (key === selected) item = i;
+      trouble = null;
     } catch (e) {
       trouble = e;
     }
@@ -253,7 +254,7 @@
 <style>
   .page {
     display: grid;
-    grid-template-columns: 430px minmax(0, 1fr);
+    grid-template-columns: var(--tree) minmax(0, 1fr);
     grid-template-rows: auto minmax(0, 1fr);
   }
   header {

@@ -81,7 +81,7 @@
           >
         </span>
         <span class="trail">
-          {#each m.versions.slice(-6) as v (v.id)}
+          {#each m.versions.slice(-4) as v (v.id)}
             <span class="v fig" title={v.note}>
               v{v.number} · {day(v.frozenAt)}
               <span class="faint sects">{v.sections ? many(v.sections, 'section') : ''}</span>
@@ -164,7 +164,7 @@
 <style>
   .page {
     display: grid;
-    grid-template-columns: minmax(0, 1fr) 400px;
+    grid-template-columns: minmax(0, 1fr) var(--beside-wide);
   }
   .over {
     outline: 2px dashed var(--do);
@@ -186,7 +186,7 @@
   }
   .master {
     display: grid;
-    grid-template-columns: 300px minmax(0, 1fr);
+    grid-template-columns: minmax(200px, 300px) minmax(0, 1fr);
     gap: 16px;
     align-items: center;
     padding: 10px 8px;
