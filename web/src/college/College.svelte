@@ -7,7 +7,7 @@
   import { session } from '../lib/session.svelte';
   import { many } from '../lib/words';
   import AddPerson from './AddPerson.svelte';
-  import AddPlatform from './AddPlatform.svelte';
+  import Platforms from './Platforms.svelte';
 
   let platforms = $state.raw<Schemas['PlatformList'] | null>(null);
   let report = $state.raw<Schemas['Report'] | null>(null);
@@ -108,25 +108,7 @@
   </section>
   <section>
     <h2>Platforms that hold the shells</h2>
-    {#each platforms?.platforms ?? [] as p (p.id)}
-      <p>
-        <b>{p.name}</b> <span class="fig quiet">{p.address}</span>
-        <span class="quiet">holds {many(p.sections, 'shell')}</span>
-      </p>
-    {:else}
-      <p class="quiet">
-        No platform yet{admin ? '' : '; an administrator names it'}. Without one nothing can be
-        delivered.
-      </p>
-    {/each}
-    {#if platforms?.withoutShell}
-      <p class="quiet">
-        {many(platforms.withoutShell, 'section')}
-        {platforms.withoutShell === 1 ? 'has' : 'have'} no shell. A shell belongs to a section when its
-        id is the section’s sourcedId.
-      </p>
-    {/if}
-    {#if admin}<AddPlatform done={load} />{/if}
+    {#if platforms}<Platforms {platforms} {admin} {load} />{/if}
   </section>
   {#if admin}
     <section>

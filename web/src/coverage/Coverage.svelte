@@ -48,6 +48,8 @@
   let show = $derived(states.find((s) => s === place.get('show')) as State | undefined);
   let grid = $derived(place.get('view') === 'grid');
   let all = $derived(coverage ? stands(coverage) : []);
+  /** Before the first sections and versions there is nothing to filter. */
+  let any = $derived(session.terms.length > 0 && (!coverage || all.length > 0));
   let passing = $derived(all.filter((s) => passes(s.section, filter)));
   let counts = $derived(tally(passing));
   let shown = $derived(passing.filter((s) => !show || is(s, show)));
@@ -80,6 +82,14 @@
   };
 </script>
 
+{#snippet nothingYet()}
+  <NothingYet
+    sections={coverage?.sections.length ?? 0}
+    shells={coverage?.sections.filter((s) => s.shell).length ?? 0}
+    masters={coverage?.masters.length ?? 0}
+  />
+{/snippet}
+
 <div class="page">
   <main class="left">
     <div class="head">
@@ -90,65 +100,70 @@
           {counts.behind} of {many(sections, 'section')}
           {counts.behind === 1 ? 'is' : 'are'} behind
         </h1>
+      {:else if counts.never}
+        <h1>
+          {counts.never} of {many(sections, 'section')} never received a master
+        </h1>
       {:else if all.length}
-        <h1>{many(sections, 'section')}, none behind</h1>
+        <h1>{many(sections, 'section')}, all in step</h1>
       {:else}
         <h1>Coverage</h1>
       {/if}
-      <div class="filters">
-        <input
-          class="entry find"
-          type="search"
-          placeholder="Find a section"
-          aria-label="Find a section"
-          value={filter.text}
-          oninput={(e) => place.set({ find: e.currentTarget.value })}
-        />
-        {#each [['course', 'All courses', courses], ['campus', 'All campuses', campuses], ['instructor', 'All instructors', instructors]] as const as [name, none, options] (name)}
-          <select
-            class="entry"
-            aria-label={none}
-            value={place.get(name)}
-            onchange={(e) => place.set({ [name]: e.currentTarget.value })}
+      {#if any}
+        <div class="filters">
+          <input
+            class="entry find"
+            type="search"
+            placeholder="Find a section"
+            aria-label="Find a section"
+            value={filter.text}
+            oninput={(e) => place.set({ find: e.currentTarget.value })}
+          />
+          {#each [['course', 'All courses', courses], ['campus', 'All campuses', campuses], ['instructor', 'All instructors', instructors]] as const as [name, none, options] (name)}
+            <select
+              class="entry"
+              aria-label={none}
+              value={place.get(name)}
+              onchange={(e) => place.set({ [name]: e.currentTarget.value })}
+            >
+              <option value="">{none}</option>
+              {#each options as o (o)}<option>{o}</option>{/each}
+            </select>
+          {/each}
+        </div>
+        <div class="views" role="group" aria-label="View">
+          <button class="tab" aria-pressed={!grid} onclick={() => place.set({ view: '' })}
+            >Spread</button
           >
-            <option value="">{none}</option>
-            {#each options as o (o)}<option>{o}</option>{/each}
-          </select>
+          <button class="tab" aria-pressed={grid} onclick={() => place.set({ view: 'grid' })}
+            >Grid</button
+          >
+        </div>
+      {/if}
+    </div>
+    {#if any}
+      <div class="sum" role="group" aria-label="Show only">
+        {#each states as s (s)}
+          <button
+            class="tab"
+            aria-pressed={show === s}
+            onclick={() => place.set({ show: show === s ? '' : s })}
+          >
+            <Standing size={17} {...marks[s]} /><b class="fig">{counts[s]}</b>{stateWords[s]}
+          </button>
         {/each}
       </div>
-      <div class="views" role="group" aria-label="View">
-        <button class="tab" aria-pressed={!grid} onclick={() => place.set({ view: '' })}
-          >Spread</button
-        >
-        <button class="tab" aria-pressed={grid} onclick={() => place.set({ view: 'grid' })}
-          >Grid</button
-        >
-      </div>
-    </div>
-    <div class="sum" role="group" aria-label="Show only">
-      {#each states as s (s)}
-        <button
-          class="tab"
-          aria-pressed={show === s}
-          onclick={() => place.set({ show: show === s ? '' : s })}
-        >
-          <Standing size={17} {...marks[s]} /><b class="fig">{counts[s]}</b>{stateWords[s]}
-        </button>
-      {/each}
-    </div>
+    {/if}
     <Trouble of={trouble} />
     {#if coverage && !coverage.masters.some((m) => m.versions.length)}
-      <NothingYet sections={coverage.sections.length} masters={coverage.masters.length} />
+      {@render nothingYet()}
     {:else if coverage && all.length && grid}
       <Grid stands={shown} masters={coverage.masters} {master} />
     {:else if coverage && all.length}
       <Spread stands={shown} masters={coverage.masters} {master} />
       {#if !shown.length}<p class="quiet none">No section is like this. Take a filter away.</p>{/if}
     {:else if coverage || !session.terms.length}
-      <NothingYet
-        sections={coverage?.sections.length ?? 0}
-        masters={coverage?.masters.length ?? 0}
-      />
+      {@render nothingYet()}
     {:else}
       <div class="skeleton tall"></div>
     {/if}

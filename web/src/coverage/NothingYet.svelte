@@ -1,15 +1,27 @@
 <script lang="ts">
-  let { sections, masters }: { sections: number; masters: number } = $props();
+  import { many } from '../lib/words';
+
+  /**
+   * @param shells of the sections that are here, how many have one
+   */
+  let { sections, shells, masters }: { sections: number; shells: number; masters: number } =
+    $props();
 </script>
 
 <section>
-  <h2>Three steps to the first delivery</h2>
+  <h2>Four steps to the first delivery</h2>
   <ol>
     <li class:done={sections > 0}>
       <b>Bring in your sections.</b> A OneRoster bundle tells Zephyrmist which sections there are
       and who teaches them.
-      {#if sections}<span class="quiet">{sections} sections are here.</span>
+      {#if sections}<span class="quiet">{many(sections, 'section')}.</span>
       {:else}<a class="link" href="/college">Take in a roster</a>{/if}
+    </li>
+    <li class:done={shells > 0}>
+      <b>Name the platform that holds their shells.</b> Shells find their sections by the section’s
+      sourcedId.
+      {#if shells}<span class="quiet">{shells} of {many(sections, 'section')} have a shell.</span>
+      {:else}<a class="link" href="/college">Go to the college</a>{/if}
     </li>
     <li class:done={masters > 0}>
       <b>Take in a cartridge and make it a master.</b> Look inside, drop what you do not want.

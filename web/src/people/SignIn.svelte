@@ -70,7 +70,9 @@
       />
     </label>
     <Trouble of={trouble} />
-    <Act main type="submit" disabled={busy}>{session.needsFirstPerson ? 'Begin' : 'Sign in'}</Act>
+    <Act main type="submit" disabled={busy}
+      >{busy ? 'One moment …' : session.needsFirstPerson ? 'Begin' : 'Sign in'}</Act
+    >
   </form>
 </main>
 

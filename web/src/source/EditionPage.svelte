@@ -53,7 +53,7 @@
 <div class="page">
   <header>
     {#if edition}
-      <h1>{edition.title}</h1>
+      <h1 class="cut" title={edition.title}>{edition.title}</h1>
       <span class="quiet cut">
         Cartridge, edition {edition.number} · {report?.facts?.profile} · {size(edition.size)} · taken
         in by {edition.takenBy}
@@ -103,10 +103,12 @@
     min-width: 0;
   }
   h1 {
-    white-space: nowrap;
+    max-width: 60%;
+    flex: none;
   }
   .can {
     margin-left: auto;
+    flex: none;
     display: flex;
     gap: 8px;
   }

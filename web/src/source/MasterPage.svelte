@@ -159,7 +159,9 @@
 <div class="page">
   <header>
     <div class="line">
-      <h1>{master ? `${master.code} ${master.title}` : 'Opening the master …'}</h1>
+      <h1 class="cut" title={master?.title}>
+        {master ? `${master.code} ${master.title}` : 'Opening the master …'}
+      </h1>
       {#if master}
         <span class="quiet cut">
           Master · {many(nodes.length, 'item')}{#if master.builtOn}&nbsp;· built on <a
@@ -271,9 +273,11 @@
     min-width: 0;
   }
   h1 {
-    white-space: nowrap;
+    max-width: 55%;
+    flex: none;
   }
   .can {
+    flex: none;
     margin-left: auto;
     display: flex;
     gap: 8px;

@@ -94,6 +94,9 @@ class MatrixIT extends ServerIT {
     values.put("intakes", intake);
     values.put("editions", edition);
     values.put("tokens", coordinator.get("/api/me/tokens").json().get(0).path("id").asString());
+    values.put(
+        "platforms",
+        coordinator.get("/api/platforms").json().path("platforms").get(0).path("id").asString());
     values.put("line", detail.path("lines").get(0).path("id").asString());
     values.put("key", key(master, "Checklist"));
     values.put("number", "0");
@@ -118,7 +121,8 @@ class MatrixIT extends ServerIT {
       path = path.replace("{key}", first);
     }
     for (String kind :
-        List.of("masters", "deliveries", "sections", "intakes", "editions", "tokens")) {
+        List.of(
+            "masters", "deliveries", "sections", "intakes", "editions", "tokens", "platforms")) {
       path = path.replace("/" + kind + "/{id}", "/" + kind + "/" + values.get(kind));
     }
     for (String name : List.of("line", "key", "number", "sha256", "name")) {

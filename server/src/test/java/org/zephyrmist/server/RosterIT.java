@@ -67,6 +67,24 @@ class RosterIT extends ServerIT {
   }
 
   @Test
+  void aSectionWithoutShellIsNamedUntilItsShellIsFound() throws Exception {
+    sections("lgt-t1");
+    take(changes("lgt-t2,active,Late section,lgt-t2,lgt110,north,t1\n", ""));
+    JsonNode before = coordinator.get("/api/platforms").json();
+    assertThat(before.path("unheld"))
+        .anyMatch(u -> u.path("sourcedId").asString().equals("lgt-t2"));
+    String ties =
+        "/api/platforms/" + before.path("platforms").get(0).path("id").asString() + "/ties";
+    int without = before.path("withoutShell").asInt();
+    assertThat(coordinator.post(ties, "").json().path("withoutShell").asInt()).isEqualTo(without);
+    Practice.makeShell("lgt-t2");
+    assertThat(coordinator.post(ties, "").json().path("withoutShell").asInt())
+        .isEqualTo(without - 1);
+    assertThat(coordinator.get("/api/platforms").json().path("unheld"))
+        .noneMatch(u -> u.path("sourcedId").asString().equals("lgt-t2"));
+  }
+
+  @Test
   void aTeacherWhoWasAdmittedByHandIsTheSamePersonAndSharedAddressesAreTold() throws Exception {
     sections("lgt-e1");
     another("both@x.example", Role.COORDINATOR);

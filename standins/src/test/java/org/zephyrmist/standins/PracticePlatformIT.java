@@ -196,4 +196,16 @@ class PracticePlatformIT {
   void aShellThatIsNotThereIsNotFound() throws Exception {
     assertThat(call("GET", "/api/shells/nowhere/items", "").statusCode()).isEqualTo(404);
   }
+
+  @Test
+  void shellsAreMadeByHandFromLinesOfIdsAndTitles() throws Exception {
+    client.send(
+        HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + "/shells"))
+            .header("Content-Type", "application/x-www-form-urlencoded")
+            .POST(HttpRequest.BodyPublishers.ofString("lines=h1,+Rigging,+one%0D%0A%0D%0Ah2"))
+            .build(),
+        HttpResponse.BodyHandlers.ofString());
+    assertThat(call("GET", "/api/shells?after=h", "").body())
+        .contains("\"id\":\"h1\",\"title\":\"Rigging, one\"", "\"id\":\"h2\",\"title\":\"h2\"");
+  }
 }

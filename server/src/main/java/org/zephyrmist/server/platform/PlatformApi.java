@@ -16,6 +16,7 @@ import org.springframework.http.MediaType;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -23,6 +24,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.SignedIn;
+import org.zephyrmist.server.web.Refusal;
 
 /** Platforms: administrators name them; tokens never come back. */
 @RestController
@@ -46,7 +48,16 @@ class PlatformApi {
   record PlatformView(
       @NotNull UUID id, @NotNull String name, @NotNull String address, int sections) {}
 
-  record PlatformList(@NotNull List<PlatformView> platforms, int withoutShell) {}
+  /** A section that no platform holds a shell for. */
+  record Unheld(@NotNull String sourcedId, @NotNull String code, @NotNull String title) {}
+
+  /**
+   * @param unheld of the sections without a shell, the first 500
+   */
+  record PlatformList(
+      @NotNull List<PlatformView> platforms, int withoutShell, @NotNull List<Unheld> unheld) {}
+
+  record Tied(int sections, int withoutShell) {}
 
   @GetMapping
   @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
@@ -59,7 +70,7 @@ class PlatformApi {
             .groupBy(PLATFORM.ID)
             .orderBy(PLATFORM.NAME)
             .fetch(r -> new PlatformView(r.value1(), r.value2(), r.value3(), r.value4()));
-    return new PlatformList(all, platforms.withoutShell());
+    return new PlatformList(all, platforms.withoutShell(), platforms.unheld());
   }
 
   @PostMapping
@@ -68,5 +79,19 @@ class PlatformApi {
   void add(@Valid @RequestBody NewPlatform p, @AuthenticationPrincipal SignedIn who) {
     platforms.add(p.name().strip(), p.address().strip(), p.token().strip());
     events.add(who.id(), "named platform", p.name(), p.address());
+  }
+
+  /** Looks at the platform for shells that belong to sections. */
+  @PostMapping("/{id}/ties")
+  @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
+  Tied tie(@PathVariable UUID id) {
+    if (!db.fetchExists(PLATFORM, PLATFORM.ID.eq(id))) {
+      throw Refusal.notFound("platform");
+    }
+    try {
+      return new Tied(platforms.tie(id), platforms.withoutShell());
+    } catch (PlatformException e) {
+      throw Refusal.bad(e.getMessage(), e.remedy());
+    }
   }
 }

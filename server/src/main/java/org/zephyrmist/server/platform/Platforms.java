@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
@@ -91,8 +92,20 @@ public class Platforms {
         .execute();
   }
 
-  /** Sections of the roster that no platform holds a shell for. */
+  private static final Condition UNHELD = SECTION.SHELL.isNull().and(SECTION.IN_ROSTER);
+
+  /** How many sections of the roster no platform holds a shell for. */
   public int withoutShell() {
-    return db.fetchCount(SECTION, SECTION.SHELL.isNull().and(SECTION.IN_ROSTER));
+    return db.fetchCount(SECTION, UNHELD);
+  }
+
+  /** The first 500 of them. */
+  List<PlatformApi.Unheld> unheld() {
+    return db.select(SECTION.SOURCED_ID, SECTION.CODE, SECTION.TITLE)
+        .from(SECTION)
+        .where(UNHELD)
+        .orderBy(SECTION.CODE, SECTION.ID)
+        .limit(500)
+        .fetch(r -> new PlatformApi.Unheld(r.value1(), r.value2(), r.value3()));
   }
 }

@@ -39,6 +39,23 @@ class ShellPages {
     return "shells";
   }
 
+  /** Makes empty shells from lines of ids and titles. */
+  @PostMapping("/shells")
+  String make(@RequestParam String lines) {
+    shells.make(
+        lines
+            .lines()
+            .map(l -> l.split(",", 2))
+            .filter(l -> !l[0].isBlank())
+            .map(
+                l -> {
+                  String id = l[0].strip();
+                  return new Wire.Shell(id, l.length > 1 ? l[1].strip() : id, "", "", 0);
+                })
+            .toList());
+    return "redirect:/";
+  }
+
   @GetMapping("/shells/{shell}")
   String shell(
       @PathVariable String shell,
