@@ -78,8 +78,8 @@
           <span class="fig">v{d.number}</span>
           <span class="track" aria-hidden="true">
             <i style="width:{(100 * part(d, 'DONE')) / n}%;background:var(--calm)"></i>
-            <i style="width:{(100 * part(d, 'RUNNING', 'TRYING_AGAIN')) / n}%;background:var(--do)"
-            ></i>
+            <i style="width:{(100 * part(d, 'RUNNING')) / n}%;background:var(--do)"></i>
+            <i style="width:{(100 * part(d, 'TRYING_AGAIN')) / n}%;background:var(--mind-mark)"></i>
             <i
               style="width:{d.confirmedAt
                 ? (100 * part(d, 'NEEDS_PERSON')) / n

@@ -41,7 +41,8 @@
     lines.filter((l) => states.includes(l.state)).length;
   let all = $derived(detail.lines.length);
   let done = $derived(of(detail.lines, 'DONE'));
-  let moving = $derived(of(detail.lines, 'RUNNING', 'TRYING_AGAIN'));
+  let moving = $derived(of(detail.lines, 'RUNNING'));
+  let again = $derived(of(detail.lines, 'TRYING_AGAIN'));
   let waiting = $derived(of(detail.lines, 'WAITING'));
   let stopped = $derived(of(detail.lines, 'STOPPED'));
   let seconds = $derived(d.confirmedAt ? left(d.confirmedAt, done + need.length, all) : null);
@@ -86,7 +87,8 @@
   function says(l: Line): string {
     if (l.state === 'TRYING_AGAIN') {
       const s = Math.max(1, Math.round((Date.parse(l.nextTry ?? '') - Date.now()) / 1000));
-      return `trying again in ${s} s: ${l.reason ?? ''}`;
+      const said = holdUps.some((h) => h.reason === l.reason);
+      return `trying again in ${s} s${said ? '' : ': ' + (l.reason ?? '')}`;
     }
     return l.activity;
   }
@@ -135,7 +137,7 @@
       {/if}
     </span>
     <span class="can">
-      {#if running && moving + waiting}
+      {#if running && moving + again + waiting}
         <Act onclick={stop}>{moving ? `Stop after these ${moving}` : 'Stop'}</Act>
       {/if}
     </span>
@@ -143,10 +145,11 @@
   <div
     class="bar"
     role="img"
-    aria-label="{done} done, {moving} moving, {need.length} need you, {waiting} waiting"
+    aria-label="{done} done, {moving} moving, {again} trying again, {need.length} need you, {waiting} waiting"
   >
     <i style="width:{(100 * done) / all}%;background:var(--calm)"></i>
     <i style="width:{(100 * moving) / all}%;background:var(--do)"></i>
+    <i style="width:{(100 * again) / all}%;background:var(--mind-mark)"></i>
     <i style="width:{(100 * need.length) / all}%;background:var(--harm)"></i>
   </div>
   <Trouble of={trouble} />
@@ -179,6 +182,7 @@
   words={[
     `${done} done`,
     moving && `${moving} moving`,
+    again && `${again} trying again`,
     waiting && `${waiting} waiting`,
     stopped && `${stopped} stopped`,
     need.length && `${need.length} ${need.length === 1 ? 'needs' : 'need'} you`,

@@ -86,6 +86,22 @@ describe('a run', () => {
     );
   });
 
+  it('tells those that try again from those that move, and why only once', () => {
+    const again = (n: number) =>
+      line(n, {
+        state: 'TRYING_AGAIN',
+        stepsDone: 0,
+        reason: 'The platform does not answer.',
+        remedy: 'It goes on by itself.',
+        nextTry: new Date(Date.now() + 3_500).toISOString(),
+      });
+    shown('RUNNING', [line(1), again(2), again(3), again(4)]);
+    expect(screen.getByText('1 done · 3 trying again')).toBeInTheDocument();
+    expect(screen.getByRole('button', { name: 'Stop' })).toBeInTheDocument();
+    expect(screen.getAllByText(/^trying again in [34] s$/)).toHaveLength(3);
+    expect(screen.getAllByText(/does not answer/)).toHaveLength(1);
+  });
+
   it('goes on with what was stopped', () => {
     shown('STOPPED', [line(1), line(2, { state: 'STOPPED', stepsDone: 3 })]);
     expect(screen.getByRole('heading', { level: 1 })).toHaveTextContent(

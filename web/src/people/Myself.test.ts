@@ -125,6 +125,26 @@ describe('the record', () => {
     ]);
   });
 
+  it('leads from a delivery in it to the delivery', async () => {
+    const id = '8f45e34d-5665-4cc3-944e-d160acb0f53d';
+    serve({
+      'GET /api/record': [
+        {
+          ...deed(1, '2026-09-02T10:00:00'),
+          what: 'confirmed delivery of',
+          subject: 'LGT 110, version 3',
+          detail: '4 sections, ' + id,
+        },
+      ],
+    });
+    render(Record);
+    expect(await screen.findByRole('link', { name: 'LGT 110, version 3' })).toHaveAttribute(
+      'href',
+      '/deliveries/' + id,
+    );
+    expect(screen.getByText('4 sections')).toBeInTheDocument();
+  });
+
   it('says when nothing is found', async () => {
     serve({ 'GET /api/record': [] });
     render(Record);

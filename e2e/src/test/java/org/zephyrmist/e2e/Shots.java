@@ -61,9 +61,18 @@ class Shots {
           .click();
       page.locator("main .own:not(:empty)").first().click();
       shot("section");
+      go("/myself");
+      shot("tokens");
       colours("dark");
       go("/coverage");
       shot("coverage-dark");
+      page.context().clearCookies();
+      chromium.signIn(address, "rosalind@larkmoor.example", "larkmoor-demo");
+      colours("light");
+      go("/record?q=delivery");
+      shot("record");
+      go("/college");
+      shot("college");
     }
   }
 
