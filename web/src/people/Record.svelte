@@ -33,8 +33,9 @@
   }
   /** A delivery is named by its id at the end of the detail; people follow it as a link. */
   const delivery = (l: Schemas['RecordLine']) =>
-    l.what.includes('delivery') ? /, ([0-9a-f-]{36})$/.exec(l.detail)?.[1] : undefined;
-  const detail = (l: Schemas['RecordLine']) => (delivery(l) ? l.detail.slice(0, -38) : l.detail);
+    l.what.includes('delivery') ? /(?:^|, )([0-9a-f-]{36})$/.exec(l.detail)?.[1] : undefined;
+  const detail = (l: Schemas['RecordLine']) =>
+    delivery(l) ? l.detail.slice(0, -36).replace(/, $/, '') : l.detail;
   const time = (at: string) =>
     new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 </script>

@@ -120,7 +120,8 @@ final class Archive implements Closeable {
       return e.getName();
     }
     try {
-      return StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(raw)).toString();
+      String name = StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(raw)).toString();
+      return name.equals(e.getName()) ? e.getName() : name;
     } catch (CharacterCodingException notUtf8) {
       return new String(raw, CP437);
     }
@@ -139,9 +140,10 @@ final class Archive implements Closeable {
 
   /** The exact name, or the first that differs only in letter case or the writing of accents. */
   Optional<String> find(String name) {
-    return entries.containsKey(name)
+    String alike = foldedNames.get(folded(name));
+    return entries.containsKey(name) && !name.equals(alike)
         ? Optional.of(name)
-        : Optional.ofNullable(foldedNames.get(folded(name)));
+        : Optional.ofNullable(alike);
   }
 
   /**

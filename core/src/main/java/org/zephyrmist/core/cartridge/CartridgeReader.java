@@ -114,7 +114,7 @@ public final class CartridgeReader {
         archive.names().stream()
             .filter(n -> !n.equalsIgnoreCase(MANIFEST) && !resources.used().contains(n))
             .toList());
-    return findings.report(files.all());
+    return findings.report(files.total());
   }
 
   /** Which page or resource is which item, before any text is read that refers to it. */

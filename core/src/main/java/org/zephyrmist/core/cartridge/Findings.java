@@ -2,14 +2,10 @@ package org.zephyrmist.core.cartridge;
 
 import java.net.URI;
 import java.util.ArrayList;
-import java.util.Collection;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.TreeMap;
 import org.zephyrmist.core.cartridge.ReadingReport.Finding;
 import org.zephyrmist.core.content.Content;
-import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Kind;
 
 /** Collects the report while the reading goes on. */
@@ -63,14 +59,12 @@ final class Findings {
     unplaced++;
   }
 
-  ReadingReport report(Collection<FileRef> files) {
-    Map<String, Long> once = new HashMap<>();
-    files.forEach(f -> once.put(f.sha256(), f.size()));
+  ReadingReport report(PackageFiles.Total total) {
     return new ReadingReport(
         facts,
         counts,
-        once.size(),
-        once.values().stream().mapToLong(Long::longValue).sum(),
+        total.files(),
+        total.bytes(),
         hosts,
         List.copyOf(instructorsOnly),
         atMost(notUnderstood),

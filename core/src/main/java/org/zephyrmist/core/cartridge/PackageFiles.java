@@ -3,8 +3,9 @@ package org.zephyrmist.core.cartridge;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
-import java.util.Collection;
+import java.util.HashSet;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
 import org.zephyrmist.core.content.FileRef;
@@ -18,11 +19,22 @@ final class PackageFiles {
   private static final long SMALL = 1 << 20;
   private final Archive archive;
   private final Intake intake;
-  private final Map<String, FileRef> refs = new ConcurrentHashMap<>();
+  private final Map<String, Kept> kept = new ConcurrentHashMap<>();
   private Thread keeper;
   private Exception failure;
   private boolean ended;
   private volatile boolean stopped;
+
+  /** What is remembered of a file; a package has very many. */
+  private record Kept(Fingerprint fingerprint, long size) {
+    static Kept of(FileRef f) {
+      return new Kept(Fingerprint.parse(f.sha256()), f.size());
+    }
+
+    FileRef as(String path) {
+      return new FileRef(fingerprint.hex(), Paths.fileName(path), Paths.mediaType(path), size);
+    }
+  }
 
   /** Work beside which the files are kept. */
   interface Work<T> {
@@ -37,10 +49,10 @@ final class PackageFiles {
   /**
    * Keeps all files and does the work meanwhile. Whichever fails first ends the other.
    *
-   * @param kept told of every file
+   * @param told of every file that is kept
    */
-  <T> T keepBeside(Consumer<String> kept, Work<T> work) throws CartridgeException, IOException {
-    keeper = new Thread(() -> keepAll(kept), "files of a package");
+  <T> T keepBeside(Consumer<String> told, Work<T> work) throws CartridgeException, IOException {
+    keeper = new Thread(() -> keepAll(told), "files of a package");
     keeper.start();
     T done;
     try {
@@ -55,19 +67,20 @@ final class PackageFiles {
     return done;
   }
 
-  private void keepAll(Consumer<String> kept) {
+  private void keepAll(Consumer<String> told) {
     try {
       for (String name : archive.names()) {
         if (stopped) {
           break;
         }
         try (InputStream in = archive.open(name)) {
-          refs.put(name, intake.file(name, Paths.fileName(name), Paths.mediaType(name), in));
+          FileRef f = intake.file(name, Paths.fileName(name), Paths.mediaType(name), in);
+          kept.put(name, Kept.of(f));
         }
         synchronized (this) {
           notifyAll();
         }
-        kept.accept(name);
+        told.accept(name);
       }
       end(null);
     } catch (IOException | RuntimeException e) {
@@ -97,9 +110,9 @@ final class PackageFiles {
    * @throws UncheckedIOException if it is damaged or breaks a limit
    */
   FileRef ref(String path) {
-    FileRef known = refs.get(path);
+    Kept known = kept.get(path);
     if (known != null) {
-      return known;
+      return known.as(path);
     }
     try {
       return archive.size(path) <= SMALL ? made(path) : awaited(path);
@@ -117,7 +130,7 @@ final class PackageFiles {
   }
 
   private synchronized FileRef awaited(String path) throws IOException {
-    while (!refs.containsKey(path)) {
+    while (!kept.containsKey(path)) {
       check();
       if (ended) {
         throw new IllegalStateException("Not a file of the package: " + path);
@@ -128,7 +141,7 @@ final class PackageFiles {
         throw interrupted(e);
       }
     }
-    return refs.get(path);
+    return kept.get(path).as(path);
   }
 
   private void join() {
@@ -159,7 +172,11 @@ final class PackageFiles {
     }
   }
 
-  Collection<FileRef> all() {
-    return refs.values();
+  /** How many files there are, each content counted once, and how many bytes. */
+  Total total() {
+    Set<Kept> once = new HashSet<>(kept.values());
+    return new Total(once.size(), once.stream().mapToLong(Kept::size).sum());
   }
+
+  record Total(int files, long bytes) {}
 }

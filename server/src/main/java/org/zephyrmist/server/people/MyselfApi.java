@@ -103,7 +103,6 @@ class MyselfApi {
   @DeleteMapping("/tokens/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void end(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
-    tokens.end(who.id(), id);
-    events.add(who.id(), "ended token", id.toString(), "");
+    events.add(who.id(), "ended token", tokens.end(who.id(), id), "");
   }
 }

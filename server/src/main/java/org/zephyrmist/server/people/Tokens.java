@@ -65,15 +65,16 @@ public class Tokens {
     return text;
   }
 
-  void end(UUID person, UUID token) {
-    int ended =
-        db.deleteFrom(ACCESS_TOKEN)
-            .where(ACCESS_TOKEN.ID.eq(token))
-            .and(ACCESS_TOKEN.PERSON_ID.eq(person))
-            .execute();
-    if (ended == 0) {
-      throw Refusal.notFound("token");
-    }
+  /**
+   * @return its name
+   */
+  String end(UUID person, UUID token) {
+    return db.deleteFrom(ACCESS_TOKEN)
+        .where(ACCESS_TOKEN.ID.eq(token))
+        .and(ACCESS_TOKEN.PERSON_ID.eq(person))
+        .returningResult(ACCESS_TOKEN.NAME)
+        .fetchOptional(ACCESS_TOKEN.NAME)
+        .orElseThrow(() -> Refusal.notFound("token"));
   }
 
   void endAll(UUID person) {
