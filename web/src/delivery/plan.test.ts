@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { cellsByRow, inWords, left, picture as draw, totals, within, words } from './plan';
+import { Cell, cellsByRow, inWords, left, picture as draw, totals, within, words } from './plan';
 
 const row = (key: string, kind: string, parent?: string, inVersion = true) => ({
   key,
@@ -55,7 +55,7 @@ describe('the plan picture', () => {
   });
 
   it('draws only the steps between two lines', () => {
-    const cells = [0, 2, 5, 9].map((line) => ({ row: 0, line, ...plan.codes[0] }));
+    const cells = [0, 2, 5, 9].map((line) => new Cell(0, line, plan.codes[0]));
     expect(within(cells, 1, 5).map((c) => c.line)).toEqual([2, 5]);
     expect(within(cells, 6, 8)).toEqual([]);
     expect(within(cells, 0, 9)).toHaveLength(4);

@@ -1,12 +1,24 @@
 import type { Schemas } from '../api/client';
 
-/** A step that is not "same": its row and line, by their place in the plan's lists. */
-export interface Cell {
-  row: number;
-  line: number;
-  kind: string;
-  reason: string;
-  moves: boolean;
+/**
+ * A step that is not "same": its row and line, by their place in the plan's lists. A plan may have
+ * hundreds of thousands, so what they have in common is not copied.
+ */
+export class Cell {
+  constructor(
+    readonly row: number,
+    readonly line: number,
+    private readonly code: Schemas['StepCode'],
+  ) {}
+  get kind(): string {
+    return this.code.kind;
+  }
+  get reason(): string {
+    return this.code.reason;
+  }
+  get moves(): boolean {
+    return this.code.moves;
+  }
 }
 
 /** The steps of each row, in the order of the lines; made once for a plan. */
@@ -14,7 +26,7 @@ export function cellsByRow(plan: Schemas['DeliveryPlan']): Cell[][] {
   const rows: Cell[][] = plan.rows.map(() => []);
   plan.steps.forEach((steps, line) => {
     for (let i = 0; i < steps.length; i += 2)
-      rows[steps[i]].push({ row: steps[i], line, ...plan.codes[steps[i + 1]] });
+      rows[steps[i]].push(new Cell(steps[i], line, plan.codes[steps[i + 1]]));
   });
   return rows;
 }
@@ -43,8 +55,8 @@ export function picture(
   only: string = '',
 ): Picture {
   const byRow = only ? all.map((cells) => cells.filter((c) => c.kind === only)) : all;
-  const used = new Set<number>();
-  for (const cells of byRow) for (const c of cells) used.add(c.line);
+  const used = new Uint8Array(plan.lines.length);
+  for (const cells of byRow) for (const c of cells) used[c.line] = 1;
   const title = new Map(plan.rows.map((r) => [r.key, r]));
   const groups = new Map<string, { title: string; rows: number[] }>();
   plan.rows.forEach((r, i) => {
@@ -92,7 +104,7 @@ export function picture(
       key: '',
       title: quiet === 1 ? '1 module with nothing to do' : `${quiet} modules with nothing to do`,
     });
-  const columns = plan.lines.map((_, i) => i).filter((i) => used.has(i));
+  const columns = plan.lines.map((_, i) => i).filter((i) => used[i]);
   return { rows, columns, idle: plan.lines.length - columns.length };
 }
 
