@@ -149,6 +149,24 @@ class CoverageIT extends ServerIT {
   }
 
   @Test
+  void goingOnWithADeliveryThatStillMovesDoesNotEndIt() throws Exception {
+    List<UUID> to = sections("lgt-ch1");
+    String id = plan(master("CH"), 1, to);
+    Practice.fault("lgt-ch1", "SLOW", 1);
+    coordinator.post("/api/deliveries/" + id + "/confirm", "");
+    await(
+        () -> coordinator.get("/api/deliveries/" + id).json(),
+        d -> d.path("lines").get(0).path("state").asString().equals("RUNNING"));
+    assertThat(coordinator.post("/api/deliveries/" + id + "/go-on", "").status()).isEqualTo(200);
+    JsonNode on = coordinator.get("/api/deliveries/" + id).json();
+    assertThat(on.path("delivery").path("state").asString()).isEqualTo("RUNNING");
+    JsonNode done = rest(id, "RUNNING");
+    assertThat(done.path("lines").get(0).path("state").asString()).isEqualTo("DONE");
+    coordinator.post("/api/deliveries/" + id + "/go-on", "");
+    assertThat(rest(id, "RUNNING").path("delivery").path("state").asString()).isEqualTo("DONE");
+  }
+
+  @Test
   void searchFindsSectionsByInstructorAndMastersByTitle() throws Exception {
     sections("lgt-cf1");
     master("CF");

@@ -29,13 +29,15 @@ public class Deliveries {
   private static final int MOST_SECTIONS = 5000;
   private final DSLContext db;
   private final Queue queue;
+  private final LineEnds ends;
   private final Reach reach;
   private final Clock clock;
   private final Events events;
 
-  Deliveries(DSLContext db, Queue queue, Reach reach, Clock clock, Events events) {
+  Deliveries(DSLContext db, Queue queue, LineEnds ends, Reach reach, Clock clock, Events events) {
     this.db = db;
     this.queue = queue;
+    this.ends = ends;
     this.reach = reach;
     this.clock = clock;
     this.events = events;
@@ -204,11 +206,12 @@ public class Deliveries {
     }
     List<UUID> lines = move(id, LineState.WAITING, LineState.STOPPED, LineState.NEEDS_PERSON);
     db.update(DELIVERY)
-        .set(DELIVERY.STATE, lines.isEmpty() ? "DONE" : "RUNNING")
+        .set(DELIVERY.STATE, "RUNNING")
         .setNull(DELIVERY.FINISHED_AT)
         .where(DELIVERY.ID.eq(id))
         .execute();
     queue.run(lines);
+    ends.check(id);
     events.add(who.id(), "went on with delivery of", what(d), lines.size() + " sections, " + id);
   }
 

@@ -8,6 +8,7 @@ import java.time.OffsetDateTime;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 
 /** Notices when the last line of a delivery has come to rest. */
 @Component
@@ -20,7 +21,10 @@ class LineEnds {
     this.clock = clock;
   }
 
-  void check(UUID delivery) {
+  /** Looks only once nobody else changes the delivery, who might set lines moving again. */
+  @Transactional
+  public void check(UUID delivery) {
+    db.selectOne().from(DELIVERY).where(DELIVERY.ID.eq(delivery)).forUpdate().fetch();
     boolean moving = has(delivery, LineState.WAITING, LineState.RUNNING, LineState.TRYING_AGAIN);
     if (!moving && !has(delivery, LineState.TO_PLAN)) {
       db.update(DELIVERY)
