@@ -68,6 +68,7 @@ final class PackageFiles {
   }
 
   private void keepAll(Consumer<String> told) {
+    Exception how = new IllegalStateException("The files were not kept to their end");
     try {
       for (String name : archive.names()) {
         if (stopped) {
@@ -82,9 +83,11 @@ final class PackageFiles {
         }
         told.accept(name);
       }
-      end(null);
+      how = null;
     } catch (IOException | RuntimeException e) {
-      end(e);
+      how = e;
+    } finally {
+      end(how); // or whoever waits for a file would wait for ever
     }
   }
 

@@ -123,6 +123,19 @@ class PackageFilesTest {
   }
 
   @Test
+  void anErrorOnTheThreadOfTheFilesLeavesNobodyWaiting() throws Exception {
+    Path file = pictures();
+    Odd broken =
+        odd(
+            path -> {
+              throw new AssertionError("as if memory had run out");
+            });
+    assertThatThrownBy(() -> CartridgeReader.read(file, Limits.DEFAULT, broken))
+        .isInstanceOf(IllegalStateException.class)
+        .hasMessageContaining("not kept");
+  }
+
+  @Test
   void aManifestThatIsRefusedEndsTheKeepingOfFiles() throws Exception {
     Package p = Package.of("<manifest><broken></manifest>");
     for (int i = 0; i < 200; i++) {
