@@ -249,7 +249,9 @@ class WholePathTest {
     button("Spread").click();
     page.getByLabel("LGT 110 in 110-03, North: in step, holds v2, 1 item changed here").click();
     link("Every item of it").click();
-    button("1 changed here").click();
+    page.getByRole(
+            AriaRole.BUTTON, new Page.GetByRoleOptions().setName("1 changed here").setExact(true))
+        .click();
     page.getByText("Reading 2").click();
     assertThat(page.getByText("by Rosalind Achterberg").first()).isVisible();
     accessible("section");
