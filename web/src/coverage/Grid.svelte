@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { along } from '../lib/along';
   import Rows from '../lib/Rows.svelte';
   import Standing from '../lib/Standing.svelte';
   import { hand } from '../lib/hand.svelte';
@@ -55,15 +56,13 @@
 
   let at = $state(0);
   let left = $state(0);
-  let rows: { reveal: (i: number) => void };
+  let rows: { reveal: (i: number) => void; page: () => number };
   let frame: HTMLElement;
 
   function keys(e: KeyboardEvent) {
     const line = lines[at];
-    if (e.key === 'ArrowDown') at = Math.min(at + 1, lines.length - 1);
-    else if (e.key === 'ArrowUp') at = Math.max(at - 1, 0);
-    else if (e.key === 'Home') at = 0;
-    else if (e.key === 'End') at = lines.length - 1;
+    const to = along(e.key, at, lines.length, rows.page());
+    if (to !== undefined) at = to;
     else if (e.key === ' ' && line) takeLine(line);
     else if (e.key === 'Enter' && line && 'section' in line) place.set({ at: line.section.id });
     else return;

@@ -1,9 +1,9 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
-  import StepMark from '../lib/StepMark.svelte';
+  import { along } from '../lib/along';
   import { place } from '../lib/place.svelte';
   import { reasons, stepWords } from '../lib/words';
-  import { cellsByRow, picture, within, type Cell, type Row } from './plan';
+  import { marks, moving, picture, stepOf, stepsByKind, type Cell, type Row } from './plan';
 
   let {
     plan,
@@ -13,27 +13,30 @@
 
   const height = 23;
   const title = 286;
+  const head = 62;
   let open = $state.raw<ReadonlySet<string>>(new Set());
-  let all = $derived(cellsByRow(plan));
-  let pic = $derived(picture(plan, all, open, only));
+  let steps = $derived(stepsByKind(plan));
+  let pic = $derived(picture(plan, steps, open, only));
   let width = $derived(pic.columns.length > 40 ? 22 : 36);
   let byId = $derived(new Map(lines.map((l) => [l.id, l])));
-  let columnOf = $derived(new Map(pic.columns.map((line, i) => [line, i])));
 
   let top = $state(0);
   let leftEdge = $state(0);
   let roomY = $state(500);
   let roomX = $state(800);
-  let fromRow = $derived(Math.max(0, Math.floor(top / height) - 6));
-  let toRow = $derived(Math.min(pic.rows.length, Math.ceil((top + roomY) / height) + 6));
-  let fromCol = $derived(Math.max(0, Math.floor(leftEdge / width) - 4));
-  let toCol = $derived(
-    Math.min(pic.columns.length, Math.ceil((leftEdge + roomX - title) / width) + 4),
-  );
+  /** Drawn is a little more than what is seen. */
+  let sight = $derived({
+    fromRow: Math.max(0, Math.floor(top / height) - 3),
+    toRow: Math.min(pic.rows.length, Math.ceil((top + roomY - head) / height) + 3),
+    fromCol: Math.max(0, Math.floor(leftEdge / width) - 2),
+    toCol: Math.min(pic.columns.length, Math.ceil((leftEdge + roomX - title) / width) + 2),
+  });
+  let drawn = $derived(marks(pic, sight, width, height));
   let box: HTMLElement;
 
   let atLine = $derived(place.get('line'));
   let atItem = $derived(place.get('item'));
+  let atCol = $derived(pic.columnOf[plan.lines.indexOf(atLine)] ?? -1);
 
   function openCell(row: Row, c: Cell) {
     if (row.type === 'item') place.set({ line: plan.lines[c.line], item: plan.rows[row.row].key });
@@ -47,16 +50,40 @@
   }
 
   /** The cursor: a row and a column among those drawn. */
-  let cursor = $state({ row: 1, col: 0 });
-  function cellAt(r: number, c: number): Cell | undefined {
+  let cursor = $state.raw({ row: 1, col: 0 });
+  function cellAt(r: number, col: number): Cell | undefined {
     const row = pic.rows[r];
-    return row?.type === 'item' ? row.cells.find((x) => columnOf.get(x.line) === c) : undefined;
+    return row?.type === 'item' ? stepOf(row.cells, pic.columns[col]) : undefined;
+  }
+  let seen = $derived(cursor.row >= sight.fromRow && cursor.row < sight.toRow);
+
+  /** Row and column under the pointer; nothing over the heads. */
+  function under(e: MouseEvent): { row: number; col: number } | undefined {
+    const at = box.getBoundingClientRect();
+    const x = e.clientX - at.left - title;
+    const y = e.clientY - at.top - head;
+    if (x < 0 || y < 0) return undefined;
+    const row = Math.floor((y + box.scrollTop) / height);
+    const col = Math.floor((x + box.scrollLeft) / width);
+    return row < pic.rows.length && col < pic.columns.length ? { row, col } : undefined;
+  }
+  let hover = $state('');
+  function point(e: PointerEvent) {
+    const at = under(e);
+    hover = at && pic.rows[at.row].type === 'item' ? name(at.row, at.col) : '';
+  }
+  function choose(e: MouseEvent) {
+    const at = under(e);
+    if (!at || pic.rows[at.row].type !== 'item') return;
+    cursor = at;
+    const c = cellAt(at.row, at.col);
+    if (c) openCell(pic.rows[at.row], c);
   }
 
   function reveal() {
     const y = cursor.row * height;
     if (y < box.scrollTop) box.scrollTop = y;
-    else if (y + height > box.scrollTop + roomY - 62) box.scrollTop = y + height - roomY + 62;
+    else if (y + height > box.scrollTop + roomY - head) box.scrollTop = y + height - roomY + head;
     const x = cursor.col * width;
     if (x < box.scrollLeft) box.scrollLeft = x;
     else if (x + width > box.scrollLeft + roomX - title - 60)
@@ -65,42 +92,50 @@
 
   function keys(e: KeyboardEvent) {
     const { row, col } = cursor;
-    if (e.key === 'ArrowDown') cursor = { row: Math.min(row + 1, pic.rows.length - 1), col };
-    else if (e.key === 'ArrowUp') cursor = { row: Math.max(row - 1, 0), col };
+    const alongRow = !e.ctrlKey && (e.key === 'Home' || e.key === 'End');
+    const page = Math.max(1, Math.floor((roomY - head) / height) - 1);
+    const to = alongRow ? undefined : along(e.key, row, pic.rows.length, page);
+    if (to !== undefined) cursor = { row: to, col };
     else if (e.key === 'ArrowRight')
       cursor = { row, col: Math.min(col + 1, pic.columns.length - 1) };
     else if (e.key === 'ArrowLeft') cursor = { row, col: Math.max(col - 1, 0) };
+    else if (alongRow) cursor = { row, col: e.key === 'Home' ? 0 : pic.columns.length - 1 };
     else if (e.key === 'Enter' || e.key === ' ') {
       const c = cellAt(row, col);
       if (c) openCell(pic.rows[row], c);
       else toggle(pic.rows[row]);
-    } else if (e.key === 'n') next();
+    } else if (e.key === 'n') return next();
     else return;
     e.preventDefault();
     reveal();
   }
 
-  /** On to the next step that a person may want to look at. */
+  /** On to the next step that a person may want to look at, from the top again after the last. */
   function next() {
     const wanted = ['CLASH', 'TWIN', 'BLOCKED'];
-    const all: { row: number; col: number; cell: Cell }[] = [];
-    pic.rows.forEach((r, i) => {
-      if (r.type === 'item')
-        for (const c of r.cells)
-          if (wanted.includes(c.kind)) all.push({ row: i, col: columnOf.get(c.line)!, cell: c });
-    });
-    if (!all.length) return;
-    const after = all.find(
-      (x) => x.row > cursor.row || (x.row === cursor.row && x.col > cursor.col),
-    );
-    const to = after ?? all[0];
-    cursor = { row: to.row, col: to.col };
-    openCell(pic.rows[to.row], to.cell);
+    const rows = pic.rows.length;
+    for (let i = 0; i <= rows; i++) {
+      const r = (cursor.row + i) % rows;
+      const row = pic.rows[r];
+      if (row.type !== 'item') continue;
+      const c = row.cells.find(
+        (c) => wanted.includes(c.kind) && (i === 0 ? pic.columnOf[c.line] > cursor.col : true),
+      );
+      if (!c) continue;
+      cursor = { row: r, col: pic.columnOf[c.line] };
+      openCell(row, c);
+      reveal();
+      return;
+    }
   }
 
-  function name(row: Row, c: Cell): string {
-    const line = byId.get(plan.lines[c.line]);
-    return `${row.title}, ${line?.code}: ${stepWords[c.kind]?.[0] ?? c.kind}. ${reasons[c.reason] ?? ''}`;
+  function name(r: number, col: number): string {
+    const line = byId.get(plan.lines[pic.columns[col]]);
+    const c = cellAt(r, col);
+    const says = c
+      ? `${stepWords[c.kind]?.[0] ?? c.kind}. ${reasons[c.reason] ?? ''}`
+      : 'nothing to do.';
+    return `${pic.rows[r].title}, ${line?.code}: ${says}`;
   }
 </script>
 
@@ -117,18 +152,23 @@
   aria-label="Plan: items down, sections across"
   aria-rowcount={pic.rows.length}
   aria-colcount={pic.columns.length}
+  aria-activedescendant={seen ? 'plan-at' : undefined}
+  title={hover || undefined}
   tabindex="0"
   bind:this={box}
   bind:clientHeight={roomY}
   bind:clientWidth={roomX}
   onscroll={() => ((top = box.scrollTop), (leftEdge = box.scrollLeft))}
   onkeydown={keys}
+  onclick={choose}
+  onpointermove={point}
+  onpointerleave={() => (hover = '')}
 >
   <div
     class="sheet"
     role="presentation"
     style="width:{title + pic.columns.length * width + 52}px;height:{pic.rows.length * height +
-      62}px"
+      head}px"
   >
     <div class="heads" role="row">
       <span class="corner" role="columnheader" style="width:{title}px">
@@ -137,20 +177,26 @@
             {pic.idle === 1 ? 'section' : 'sections'} with nothing to do, not drawn</span
           >{/if}
       </span>
-      {#each pic.columns.slice(fromCol, toCol) as line, i (line)}
+      {#each pic.columns.slice(sight.fromCol, sight.toCol) as line, i (line)}
         {@const l = byId.get(plan.lines[line])}
         <span
           class="c fig"
           role="columnheader"
-          style="left:{title + (fromCol + i) * width}px;width:{width}px"
+          style="left:{title + (sight.fromCol + i) * width}px;width:{width}px"
           title="{l?.code} · {l?.campus} · {l?.instructors}"><span>{l?.code}</span></span
         >
       {/each}
     </div>
-    {#each pic.rows.slice(fromRow, toRow) as row, i (fromRow + i)}
-      {@const r = fromRow + i}
-      <div class="row {row.type}" role="row" aria-rowindex={r + 1} style="top:{r * height + 62}px">
+    {#each pic.rows.slice(sight.fromRow, sight.toRow) as row, i (sight.fromRow + i)}
+      {@const r = sight.fromRow + i}
+      <div
+        class="row {row.type}"
+        role="row"
+        aria-rowindex={r + 1}
+        style="top:{r * height + head}px"
+      >
         <span
+          id={r === cursor.row && row.type !== 'item' ? 'plan-at' : undefined}
           class="i cut"
           role="rowheader"
           style="width:{title}px"
@@ -170,31 +216,40 @@
           ></span>
         {/if}
         {#if row.type === 'item'}
-          {#each within(row.cells, pic.columns[fromCol], pic.columns[toCol - 1]) as c (c.line)}
-            {@const col = columnOf.get(c.line)!}
-            <button
-              class="s"
+          {#if r === cursor.row}
+            <span
+              id="plan-at"
+              class="s cursor"
               role="gridcell"
-              tabindex="-1"
-              class:at={plan.lines[c.line] === atLine && plan.rows[row.row].key === atItem}
-              class:cursor={r === cursor.row && col === cursor.col}
-              style="left:{title + col * width}px;width:{width}px"
-              title={name(row, c)}
-              aria-label={name(row, c)}
-              onclick={() => ((cursor = { row: r, col }), openCell(row, c))}
-              ><StepMark kind={c.kind} /></button
-            >
-          {/each}
-          {#if r === cursor.row && !cellAt(r, cursor.col)}
-            <span class="s cursor" style="left:{title + cursor.col * width}px;width:{width}px"
+              aria-colindex={cursor.col + 1}
+              aria-label={name(r, cursor.col)}
+              style="left:{title + cursor.col * width}px;width:{width}px"
             ></span>
           {/if}
+          {#if plan.rows[row.row].key === atItem && atCol >= 0}
+            <span class="s at" style="left:{title + atCol * width}px;width:{width}px"></span>
+          {/if}
           <span class="n fig" style="left:{title + pic.columns.length * width}px"
-            >{row.moving || ''}</span
+            >{moving(row.cells) || ''}</span
           >
         {/if}
       </div>
     {/each}
+    <svg
+      aria-hidden="true"
+      width={(sight.toCol - sight.fromCol) * width}
+      height={(sight.toRow - sight.fromRow) * height}
+      style="left:{title + sight.fromCol * width}px;top:{sight.fromRow * height + head}px"
+    >
+      {#each drawn as { layer, d } (layer)}
+        <path
+          {d}
+          fill={layer.width ? 'none' : layer.colour}
+          stroke={layer.width ? layer.colour : 'none'}
+          stroke-width={layer.width}
+        />
+      {/each}
+    </svg>
   </div>
 </div>
 
@@ -282,9 +337,10 @@
     position: absolute;
     top: 0;
     height: 23px;
-    display: grid;
-    place-items: center;
-    cursor: pointer;
+  }
+  svg {
+    position: absolute;
+    pointer-events: none;
   }
   .ruled {
     position: absolute;

@@ -25,11 +25,13 @@
 
   keyList.of = [
     ['arrows', 'From step to step'],
+    ['Page up, Page down, Home, End', 'A page on, to the ends'],
     ['Enter', 'Open the three sides of a step'],
     ['n', 'Next clash, twin or blocked step'],
   ];
   let plan = $state.raw<Schemas['DeliveryPlan'] | null>(null);
   let planFor = '';
+  let unread = $state.raw<unknown>(null);
   let d = $derived(detail.delivery);
   let planned = $derived(d.state !== 'PLANNING');
   let ready = $derived(
@@ -46,7 +48,8 @@
     if (!planned || planFor === stamp) return;
     planFor = stamp;
     void got(api.GET('/api/deliveries/{id}/plan', { params: { path: { id: d.id } } })).then(
-      (p) => (plan = p),
+      (p) => ((plan = p), (unread = null)),
+      (e) => ((unread = e), (planFor = '')),
     );
   });
 
@@ -98,7 +101,7 @@
         {/each}
       </div>
     {/if}
-    <Trouble of={trouble} />
+    <Trouble of={trouble ?? unread} />
     {#each failing as l (l.id)}
       <p class="failing">
         <b class="fig">{l.code}</b>
@@ -106,6 +109,11 @@
         {l.remedy ?? 'It is tried again.'}
       </p>
     {/each}
+    {#if planned && !plan && !unread}
+      <p class="quiet" role="status">
+        Drawing the plan of {many(detail.lines.length, 'section')} …
+      </p>
+    {/if}
     {#if plan && planned}
       {#if plan.codes.length}
         <PlanGrid {plan} lines={detail.lines} {only} />

@@ -1,5 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import { Cell, cellsByRow, inWords, left, picture as draw, totals, within, words } from './plan';
+import {
+  Cell,
+  inWords,
+  left,
+  marks,
+  moving,
+  picture as draw,
+  stepOf,
+  stepsByKind,
+  totals,
+  within,
+  words,
+} from './plan';
 
 const row = (key: string, kind: string, parent?: string, inVersion = true) => ({
   key,
@@ -25,7 +37,7 @@ const plan = {
   ],
   steps: [[1, 1, 5, 2], [], [1, 0]],
 };
-const picture = (open = new Set<string>(), only = '') => draw(plan, cellsByRow(plan), open, only);
+const picture = (open = new Set<string>(), only = '') => draw(plan, stepsByKind(plan), open, only);
 
 describe('the plan picture', () => {
   it('folds what is the same everywhere, and modules and sections with nothing to do', () => {
@@ -44,7 +56,7 @@ describe('the plan picture', () => {
 
   it('counts only steps that move, and orders cells by section', () => {
     const a = picture().rows[1];
-    expect(a.type === 'item' && a.moving).toBe(1);
+    expect(a.type === 'item' && moving(a.cells)).toBe(1);
     expect(a.type === 'item' && a.cells.map((c) => c.line)).toEqual([0, 2]);
   });
 
@@ -61,6 +73,26 @@ describe('the plan picture', () => {
     expect(within(cells, 0, 9)).toHaveLength(4);
   });
 
+  it('draws the marks in sight as one path for each colour, where their steps stand', () => {
+    const p = picture();
+    const sight = { fromRow: 0, toRow: p.rows.length, fromCol: 0, toCol: 2 };
+    const all = marks(p, sight, 24, 24);
+    expect(all.map((m) => m.layer.colour)).toEqual(['var(--own)', 'var(--do)', 'var(--harm)']);
+    // A is the second row: kept by the first line, updated in the last, which is the second column.
+    expect(all[1].d).toBe('M36 31.8l4.6 7.8h-9.2z');
+    expect(marks(p, { ...sight, toCol: 1 }, 24, 24).map((m) => m.layer.colour)).toEqual([
+      'var(--own)',
+      'var(--harm)',
+    ]);
+    expect(marks(p, { ...sight, toRow: 1 }, 24, 24)).toEqual([]);
+  });
+
+  it('finds the step of a line', () => {
+    const a = picture().rows[1];
+    expect(a.type === 'item' && stepOf(a.cells, 2)?.kind).toBe('UPDATE');
+    expect(a.type === 'item' && stepOf(a.cells, 1)).toBeUndefined();
+  });
+
   it('holds 300 sections of 1,000 items', () => {
     const large = {
       rows: Array.from({ length: 1000 }, (_, i) => row('k' + i, 'PAGE')),
@@ -70,9 +102,9 @@ describe('the plan picture', () => {
         Array.from({ length: 2000 }, (_, i) => (i % 2 ? 0 : i / 2)),
       ),
     };
-    const all = cellsByRow(large);
+    const all = stepsByKind(large);
     expect(draw(large, all, new Set()).rows).toHaveLength(1001);
-    expect(all.flat()).toHaveLength(300_000);
+    expect(all.get('')?.rows.flat()).toHaveLength(300_000);
   });
 
   it('adds up steps by kind over all sections', () => {

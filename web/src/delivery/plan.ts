@@ -1,4 +1,5 @@
 import type { Schemas } from '../api/client';
+import { path, stepShape, type Layer } from '../lib/stepShapes';
 
 /**
  * A step that is not "same": its row and line, by their place in the plan's lists. A plan may have
@@ -21,26 +22,54 @@ export class Cell {
   }
 }
 
-/** The steps of each row, in the order of the lines; made once for a plan. */
-export function cellsByRow(plan: Schemas['DeliveryPlan']): Cell[][] {
-  const rows: Cell[][] = plan.rows.map(() => []);
-  plan.steps.forEach((steps, line) => {
-    for (let i = 0; i < steps.length; i += 2)
-      rows[steps[i]].push(new Cell(steps[i], line, plan.codes[steps[i + 1]]));
+/** Some steps: those of each row in the order of the lines, and which lines have any. */
+class Some {
+  readonly rows: Cell[][];
+  readonly used: Uint8Array;
+  constructor(plan: Schemas['DeliveryPlan']) {
+    this.rows = plan.rows.map(() => []);
+    this.used = new Uint8Array(plan.lines.length);
+  }
+  add(cell: Cell) {
+    this.rows[cell.row].push(cell);
+    this.used[cell.line] = 1;
+  }
+}
+
+/** The steps, by kind and all of them under no kind; made once for a plan. */
+export type Steps = Map<string, Some>;
+
+export function stepsByKind(plan: Schemas['DeliveryPlan']): Steps {
+  const all = new Some(plan);
+  const steps: Steps = new Map([['', all]]);
+  const ofCode = plan.codes.map(({ kind }) => {
+    const alike = steps.get(kind) ?? new Some(plan);
+    steps.set(kind, alike);
+    return alike;
   });
-  return rows;
+  plan.steps.forEach((of, line) => {
+    for (let i = 0; i < of.length; i += 2) {
+      const cell = new Cell(of[i], line, plan.codes[of[i + 1]]);
+      all.add(cell);
+      ofCode[of[i + 1]].add(cell);
+    }
+  });
+  return steps;
 }
 
 /** A line of the plan picture. */
 export type Row =
   | { type: 'module'; title: string; key: string }
-  | { type: 'item'; row: number; title: string; kind: string; cells: Cell[]; moving: number }
+  | { type: 'item'; row: number; title: string; cells: Cell[] }
   | { type: 'fold'; title: string; key: string };
 
 /** Lines with something to do, and which columns have anything at all. */
 export interface Picture {
   rows: Row[];
+  /** Lines that are drawn, from left to right. */
   columns: number[];
+  /** The column of a line; -1 if it is not drawn. */
+  columnOf: Int32Array;
   idle: number;
 }
 
@@ -50,13 +79,11 @@ export interface Picture {
  */
 export function picture(
   plan: Schemas['DeliveryPlan'],
-  all: Cell[][],
+  steps: Steps,
   open: ReadonlySet<string>,
   only: string = '',
 ): Picture {
-  const byRow = only ? all.map((cells) => cells.filter((c) => c.kind === only)) : all;
-  const used = new Uint8Array(plan.lines.length);
-  for (const cells of byRow) for (const c of cells) used[c.line] = 1;
+  const { rows: byRow, used } = steps.get(only) ?? new Some(plan);
   const title = new Map(plan.rows.map((r) => [r.key, r]));
   const groups = new Map<string, { title: string; rows: number[] }>();
   plan.rows.forEach((r, i) => {
@@ -77,17 +104,8 @@ export function picture(
     }
     rows.push({ type: 'module', title: g.title, key });
     const shown = open.has(key) ? g.rows : busy;
-    for (const r of shown) {
-      const cells = byRow[r];
-      rows.push({
-        type: 'item',
-        row: r,
-        title: plan.rows[r].title,
-        kind: plan.rows[r].kind,
-        cells,
-        moving: cells.reduce((n, c) => n + (c.moves ? 1 : 0), 0),
-      });
-    }
+    for (const r of shown)
+      rows.push({ type: 'item', row: r, title: plan.rows[r].title, cells: byRow[r] });
     const same = g.rows.length - busy.length;
     if (same)
       rows.push({
@@ -104,8 +122,63 @@ export function picture(
       key: '',
       title: quiet === 1 ? '1 module with nothing to do' : `${quiet} modules with nothing to do`,
     });
-  const columns = plan.lines.map((_, i) => i).filter((i) => used[i]);
-  return { rows, columns, idle: plan.lines.length - columns.length };
+  const columns: number[] = [];
+  const columnOf = new Int32Array(plan.lines.length).fill(-1);
+  used.forEach((any, line) => {
+    if (any) columnOf[line] = columns.push(line) - 1;
+  });
+  return { rows, columns, columnOf, idle: plan.lines.length - columns.length };
+}
+
+/** The step of a line among those of a row. */
+export function stepOf(cells: Cell[], line: number): Cell | undefined {
+  const c = cells[first(cells, line)];
+  return c?.line === line ? c : undefined;
+}
+
+/** How many of these change anything in a shell. */
+export function moving(cells: Cell[]): number {
+  return cells.reduce((n, c) => n + (c.moves ? 1 : 0), 0);
+}
+
+/** What is seen of a picture: rows and columns from, and up to but not with. */
+export interface Sight {
+  fromRow: number;
+  toRow: number;
+  fromCol: number;
+  toCol: number;
+}
+
+/**
+ * The marks of all steps in sight, as one path for each colour of each kind: thousands of marks are
+ * drawn as quickly as a few.
+ *
+ * @param width of a column, in pixels
+ * @param height of a row
+ */
+export function marks(
+  pic: Picture,
+  sight: Sight,
+  width: number,
+  height: number,
+): { layer: Layer; d: string }[] {
+  const paths = new Map<Layer, string[]>();
+  const left = (width - 12) / 2;
+  const top = (height - 12) / 2;
+  const from = pic.columns[sight.fromCol];
+  const to = pic.columns[sight.toCol - 1];
+  pic.rows.slice(sight.fromRow, sight.toRow).forEach((row, r) => {
+    if (row.type !== 'item') return;
+    for (const c of within(row.cells, from, to)) {
+      const x = (pic.columnOf[c.line] - sight.fromCol) * width + left;
+      for (const layer of stepShape(c.kind)) {
+        const of = paths.get(layer) ?? [];
+        if (!of.length) paths.set(layer, of);
+        of.push(path(layer, x, r * height + top));
+      }
+    }
+  });
+  return [...paths].map(([layer, of]) => ({ layer, d: of.join('') }));
 }
 
 /** Those of a row's steps that stand from one line to another. */

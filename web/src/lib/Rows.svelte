@@ -30,6 +30,11 @@
   let from = $derived(Math.max(0, Math.floor(top / height) - 8));
   let to = $derived(Math.min(rows.length, Math.ceil((top + room) / height) + 8));
 
+  /** Rows that are in sight at once. */
+  export function page(): number {
+    return Math.max(1, Math.floor(room / height) - 1);
+  }
+
   /** Brings a row into sight. */
   export function reveal(i: number) {
     if (!box) return;

@@ -4,22 +4,37 @@
 
   let text = $state('');
   let hits = $state.raw<Schemas['Hit'][]>([]);
+  let says = $state('');
   let at = $state(0);
   let focused = $state(false);
   let field: HTMLInputElement;
 
+  /** Until the answer to what was typed is there; Enter then opens its first hit. */
+  let looking = $state(false);
+  let openFirst = false;
+
   $effect(() => {
     const q = text.trim();
+    openFirst = false;
+    looking = q !== '';
     if (!q) {
       hits = [];
       return;
     }
     const timer = setTimeout(async () => {
-      const found = await got(api.GET('/api/search', { params: { query: { q } } }));
-      if (q === text.trim()) {
+      try {
+        const found = await got(api.GET('/api/search', { params: { query: { q } } }));
+        if (q !== text.trim()) return;
         hits = found;
-        at = 0;
+        says = 'Nothing found.';
+      } catch (e) {
+        if (q !== text.trim()) return;
+        hits = [];
+        says = (e as Error).message;
       }
+      at = 0;
+      looking = false;
+      if (openFirst && hits[0]) open(hits[0]);
     }, 120);
     return () => clearTimeout(timer);
   });
@@ -33,6 +48,7 @@
   function keys(e: KeyboardEvent) {
     if (e.key === 'ArrowDown') at = Math.min(at + 1, hits.length - 1);
     else if (e.key === 'ArrowUp') at = Math.max(at - 1, 0);
+    else if (e.key === 'Enter' && looking) openFirst = true;
     else if (e.key === 'Enter' && hits[at]) open(hits[at]);
     else if (e.key === 'Escape') field.blur();
     else return;
@@ -78,7 +94,7 @@
         <span class="cut">{hit.name}</span> <span class="faint">{hit.kind}</span>
       </li>
     {:else}
-      <li class="faint" role="option" aria-selected="false">Nothing found.</li>
+      <li class="faint" role="option" aria-selected="false">{looking ? 'Looking …' : says}</li>
     {/each}
   </ul>
 </div>

@@ -45,7 +45,8 @@ export const place = new Place();
 /** Lets links inside the application change the address without loading the page anew. */
 export function followLinks(event: MouseEvent) {
   const a = (event.target as Element).closest?.('a[href]');
-  if (!a || event.defaultPrevented || event.button || event.metaKey || event.ctrlKey) return;
+  if (!a || event.defaultPrevented || event.button) return;
+  if (event.metaKey || event.ctrlKey || event.shiftKey) return;
   const href = a.getAttribute('href')!;
   if (!href.startsWith('/') || a.hasAttribute('target') || a.hasAttribute('download')) return;
   event.preventDefault();

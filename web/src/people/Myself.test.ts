@@ -125,22 +125,22 @@ describe('the record', () => {
     ]);
   });
 
-  it('leads from a delivery in it to the delivery', async () => {
-    const id = '8f45e34d-5665-4cc3-944e-d160acb0f53d';
+  it('leads to what it tells of', async () => {
     serve({
       'GET /api/record': [
         {
           ...deed(1, '2026-09-02T10:00:00'),
           what: 'confirmed delivery of',
           subject: 'LGT 110, version 3',
-          detail: '4 sections, ' + id,
+          detail: '4 sections',
+          leadsTo: '/deliveries/d1',
         },
       ],
     });
     render(Record);
     expect(await screen.findByRole('link', { name: 'LGT 110, version 3' })).toHaveAttribute(
       'href',
-      '/deliveries/' + id,
+      '/deliveries/d1',
     );
     expect(screen.getByText('4 sections')).toBeInTheDocument();
   });

@@ -31,11 +31,6 @@
       month: 'long',
     });
   }
-  /** A delivery is named by its id at the end of the detail; people follow it as a link. */
-  const delivery = (l: Schemas['RecordLine']) =>
-    l.what.includes('delivery') ? /(?:^|, )([0-9a-f-]{36})$/.exec(l.detail)?.[1] : undefined;
-  const detail = (l: Schemas['RecordLine']) =>
-    delivery(l) ? l.detail.slice(0, -36).replace(/, $/, '') : l.detail;
   const time = (at: string) =>
     new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 </script>
@@ -67,10 +62,11 @@
         <span>{l.person ?? '–'}</span>
         <span>
           {l.what}
-          {#if delivery(l)}<a class="link" href="/deliveries/{delivery(l)}"><b>{l.subject}</b></a
-            >{:else}<b>{l.subject}</b>{/if}
+          {#if l.leadsTo}<a class="link" href={l.leadsTo}><b>{l.subject}</b></a>{:else}<b
+              >{l.subject}</b
+            >{/if}
         </span>
-        <span class="quiet cut" title={detail(l)}>{detail(l)}</span>
+        <span class="quiet cut" title={l.detail}>{l.detail}</span>
       </li>
     {/each}
   </ol>

@@ -5,6 +5,7 @@
   import Trouble from '../lib/Trouble.svelte';
   import When from '../lib/When.svelte';
   import { keyList } from '../lib/keys.svelte';
+  import { resting } from '../lib/resting.svelte';
   import { place } from '../lib/place.svelte';
   import { size } from '../lib/words';
   import ItemFacts from './ItemFacts.svelte';
@@ -19,7 +20,10 @@
   let item = $state.raw<Schemas['ItemView'] | null>(null);
   let trouble = $state.raw<unknown>(null);
   let making = $state(false);
-  keyList.of = [['arrows', 'From item to item, open and close']];
+  keyList.of = [
+    ['arrows', 'From item to item, open and close'],
+    ['Page up, Page down, Home, End', 'A page on, to the ends'],
+  ];
 
   async function load() {
     try {
@@ -33,20 +37,19 @@
   $effect(() => void load());
 
   let selected = $derived(place.get('item'));
-  $effect(() => {
-    const key = selected;
-    if (!key) {
-      item = null;
-      return;
+  async function loadItem(key: string) {
+    try {
+      const params = { path: { id, key } };
+      const i = await got(api.GET('/api/cartridges/editions/{id}/items/{key}', { params }));
+      if (key === selected) item = i;
+    } catch (e) {
+      trouble = e;
     }
-    void got(
-      api.GET('/api/cartridges/editions/{id}/items/{key}', { params: { path: { id, key } } }),
-    )
-      .then((i) => {
-        if (key === selected) item = i;
-      })
-      .catch((e) => (trouble = e));
-  });
+  }
+  resting(
+    () => selected,
+    (key) => (key ? void loadItem(key) : (item = null)),
+  );
   let report = $derived(edition?.report);
 </script>
 

@@ -6,6 +6,7 @@
   import { hand } from '../lib/hand.svelte';
   import { keyList } from '../lib/keys.svelte';
   import { place } from '../lib/place.svelte';
+  import { resting } from '../lib/resting.svelte';
   import { session } from '../lib/session.svelte';
   import { many } from '../lib/words';
   import AddItem from './AddItem.svelte';
@@ -30,6 +31,7 @@
 
   keyList.of = [
     ['arrows', 'From item to item, open and close'],
+    ['Page up, Page down, Home, End', 'A page on, to the ends'],
     ['Alt arrows', 'Move the item; right into the module above, left out of it'],
     ['Delete', 'Take the item out'],
   ];
@@ -75,10 +77,11 @@
       trouble = e;
     }
   }
-  $effect(() => {
-    if (selected) void loadItem(selected);
-    else item = null;
-  });
+  let chosen = $derived(selected && `${number}/${selected}`);
+  resting(
+    () => chosen,
+    () => (selected ? void loadItem(selected) : (item = null)),
+  );
 
   /** Carries a change out, then shows what is there now. */
   async function change(call: () => Promise<unknown>) {

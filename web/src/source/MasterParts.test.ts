@@ -19,15 +19,18 @@ const versions = Array.from({ length: 9 }, (_, i) => ({
 describe('the trail', () => {
   beforeEach(() => place.go('/sources/masters/m'));
 
-  it('shows the last seven versions, who holds them, and the draft', () => {
+  it('shows the last seven versions, who holds them, and the draft; the earlier on request', async () => {
     render(Trail, { versions, number: 0, draft: 'Draft: 2 changed since v9' });
     const words = screen
       .getAllByRole('button')
       .map((b) => b.textContent?.replace(/\s+/g, ' ').trim());
-    expect(words).toHaveLength(8);
-    expect(words[0]).toMatch(/^v3 · /);
-    expect(words[6]).toMatch(/12 sections$/);
+    expect(words).toHaveLength(9);
+    expect(words[0]).toBe('2 earlier');
+    expect(words[1]).toMatch(/^v3 · /);
+    expect(words[7]).toMatch(/12 sections$/);
     expect(screen.getByRole('button', { name: /Draft/ })).toHaveAttribute('aria-pressed', 'true');
+    await fireEvent.click(screen.getByRole('button', { name: '2 earlier' }));
+    expect(screen.getByTitle('Note 1')).toBeInTheDocument();
   });
 
   it('opens a version together with what changed since the one before', async () => {

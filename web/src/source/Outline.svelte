@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { along } from '../lib/along';
   import Rows from '../lib/Rows.svelte';
   import StepMark from '../lib/StepMark.svelte';
   import { kind } from '../lib/words';
@@ -24,7 +25,7 @@
   let closed = $state.raw<ReadonlySet<string>>(new Set());
   let text = $state('');
   let seen = $derived(lines(nodes, closed, text));
-  let rows: { reveal: (i: number) => void };
+  let rows: { reveal: (i: number) => void; page: () => number };
   let dragged = $state('');
   let over = $state('');
 
@@ -54,18 +55,17 @@
   function keys(e: KeyboardEvent) {
     const i = seen.findIndex((l) => l.node.key === selected);
     const node = seen[i]?.node;
+    const to = along(e.key, i, seen.length, rows.page());
     if (move && node && e.altKey && e.key.startsWith('Arrow')) {
       const way = (
         { ArrowUp: 'up', ArrowDown: 'down', ArrowRight: 'in', ArrowLeft: 'out' } as const
       )[e.key as 'ArrowUp'];
-      const to = step(nodes, node.key, way);
-      if (to) move(node.key, to);
-    } else if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
-      const next =
-        seen[Math.max(0, Math.min(seen.length - 1, i + (e.key === 'ArrowDown' ? 1 : -1)))];
-      if (next) {
-        select(next.node.key);
-        rows.reveal(seen.indexOf(next));
+      const target = step(nodes, node.key, way);
+      if (target) move(node.key, target);
+    } else if (to !== undefined) {
+      if (seen[to]) {
+        select(seen[to].node.key);
+        rows.reveal(to);
       }
     } else if (node?.kind === 'MODULE' && e.key === 'ArrowRight') fold(node.key, false);
     else if (node?.kind === 'MODULE' && e.key === 'ArrowLeft') fold(node.key, true);

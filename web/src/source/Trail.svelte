@@ -9,10 +9,15 @@
     number,
     draft,
   }: { versions: Schemas['VersionView'][]; number: number; draft: string } = $props();
-  let seen = $derived(versions.slice(-7));
+  let whole = $state(false);
+  let earlier = $derived(Math.max(0, versions.length - 7));
+  let seen = $derived(whole ? versions : versions.slice(-7));
 </script>
 
 <div class="tr" aria-label="Trail of versions" role="group">
+  {#if earlier && !whole}
+    <button class="v early" onclick={() => (whole = true)}>{earlier} earlier</button>
+  {/if}
   {#each seen as v (v.id)}
     <button
       class="v fig"
@@ -50,8 +55,11 @@
 <style>
   .tr {
     display: flex;
-    margin-top: 8px;
-    height: 32px;
+    margin-top: 4px;
+    padding-top: 4px;
+    overflow-x: auto;
+    overflow-y: hidden;
+    scrollbar-width: thin;
     font-size: 13px;
   }
   .v {
@@ -72,6 +80,11 @@
     width: 2px;
     height: 10px;
     background: var(--calm);
+  }
+  .v.early {
+    border-top-style: dotted;
+    min-width: 76px;
+    color: var(--ink-3);
   }
   .v.draft {
     border-top: 2px dashed var(--do);

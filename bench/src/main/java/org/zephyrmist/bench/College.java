@@ -13,17 +13,22 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Predicate;
 import java.util.function.Supplier;
+import org.zephyrmist.stage.Caller;
+import org.zephyrmist.stage.Practice;
+import org.zephyrmist.stage.Samples;
+import org.zephyrmist.stage.Stage;
 import tools.jackson.databind.JsonNode;
 
 /** Larkmoor on a stage: a coordinator, a platform, sections with empty shells, a master. */
 final class College {
   private static final String ADMINISTRATOR = "rosalind@larkmoor.example";
-  private static final String COORDINATOR = "ines@larkmoor.example";
-  private static final String PASSWORD = "only-for-measuring";
+  static final String COORDINATOR = "ines@larkmoor.example";
+  static final String PASSWORD = "only-for-measuring";
   final Caller api;
   final Practice practice = new Practice();
   final List<String> shells = new ArrayList<>();
   String master;
+  private int made;
 
   private College(Caller api) {
     this.api = api;
@@ -82,7 +87,7 @@ final class College {
     return done.path("edition").asString();
   }
 
-  /** A master from an edition, frozen as version 1. */
+  /** A master from an edition, frozen as version 1; from now on {@link #master}. */
   void make(String edition) {
     String course = api.get("/api/courses").get(0).path("id").asString();
     master =
@@ -90,7 +95,7 @@ final class College {
                 "/api/masters",
                 Map.of(
                     "code",
-                    "LGT",
+                    "LGT-" + ++made,
                     "title",
                     "Light",
                     "edition",

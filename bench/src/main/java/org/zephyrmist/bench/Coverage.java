@@ -10,6 +10,8 @@ import java.sql.Statement;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import org.zephyrmist.stage.Samples;
+import org.zephyrmist.stage.Stage;
 
 /** The call behind the coverage page, against a bare query of the same rows. */
 final class Coverage {

@@ -5,6 +5,8 @@ import java.nio.file.Path;
 import java.sql.Connection;
 import java.util.List;
 import java.util.Map;
+import org.zephyrmist.stage.Samples;
+import org.zephyrmist.stage.Stage;
 import tools.jackson.databind.JsonNode;
 
 /** Delivering to many sections, against the same calls and rows without the product; and again. */

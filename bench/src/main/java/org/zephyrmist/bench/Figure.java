@@ -2,6 +2,7 @@ package org.zephyrmist.bench;
 
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.zephyrmist.stage.Caller;
 
 /**
  * One measured figure: a ratio against the raw baseline of the same run, and what it was made of.

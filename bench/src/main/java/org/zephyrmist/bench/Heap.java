@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.zephyrmist.stage.Shell;
 
 /** What is alive in a server's heap, as its log of collections tells. */
 final class Heap {

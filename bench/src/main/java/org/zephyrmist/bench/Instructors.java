@@ -7,6 +7,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.Set;
+import org.zephyrmist.stage.Caller;
+import org.zephyrmist.stage.Practice;
 import tools.jackson.databind.JsonNode;
 
 /** Instructors at work in their shells; remembers what they did, to see whether it lasts. */

@@ -42,6 +42,7 @@ public final class Main {
     all.put("plan", () -> List.of(new Plan(size(300), 1_000).run()));
     all.put("deliver", () -> new Deliver(size(300), 200).run());
     all.put("coverage", () -> List.of(new Coverage(10_000, 8).run()));
+    all.put("input", () -> new Input(size(3_000), size(300), size(1_000)).run());
     all.put("ten-times", () -> List.of(new Deliver(size(300), 50).tenTimes()));
     return all;
   }

@@ -13,6 +13,8 @@ import java.util.UUID;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import org.zephyrmist.stage.Samples;
+import org.zephyrmist.stage.Stage;
 import tools.jackson.databind.JsonNode;
 
 /** Planning a second version for sections that hold the first, against reading the same rows. */
@@ -45,7 +47,7 @@ final class Plan {
     }
   }
 
-  private static void secondVersion(College college) {
+  static void secondVersion(College college) {
     String draft = "/api/masters/" + college.master;
     int n = 0;
     for (JsonNode i : college.api.get(draft + "/versions/0/outline")) {

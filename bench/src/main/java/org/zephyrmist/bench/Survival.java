@@ -12,6 +12,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
+import org.zephyrmist.stage.Caller;
+import org.zephyrmist.stage.Samples;
+import org.zephyrmist.stage.Stage;
 import tools.jackson.databind.JsonNode;
 
 /**

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
+import org.zephyrmist.stage.Stage;
 
 /** Taking a package in, against unpacking, hashing and copying the same bytes; and its heap. */
 final class TakeIn {

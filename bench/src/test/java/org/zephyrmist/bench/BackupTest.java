@@ -10,6 +10,9 @@ import java.sql.Statement;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
+import org.zephyrmist.stage.Samples;
+import org.zephyrmist.stage.Shell;
+import org.zephyrmist.stage.Stage;
 import tools.jackson.databind.JsonNode;
 
 /** Backup and restore as docs/operation.md tells it. */

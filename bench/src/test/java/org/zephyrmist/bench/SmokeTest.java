@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import org.zephyrmist.stage.Caller;
 
 /** Each measurement runs, small; its figures are not judged here. */
 class SmokeTest {
@@ -35,5 +36,10 @@ class SmokeTest {
   @Test
   void coverage() throws Exception {
     measured(List.of(new Coverage(200, 3).run()));
+  }
+
+  @Test
+  void input() throws Exception {
+    measured(new Input(60, 4, 40).run());
   }
 }

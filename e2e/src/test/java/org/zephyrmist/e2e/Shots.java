@@ -6,6 +6,7 @@ import com.microsoft.playwright.options.AriaRole;
 import java.nio.file.Path;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
+import org.zephyrmist.stage.Chromium;
 
 /** Makes docs/screenshots/ from the running demo; called by {@code ./zephyrmist shots}. */
 class Shots {

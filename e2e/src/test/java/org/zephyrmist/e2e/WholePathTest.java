@@ -10,7 +10,9 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.MethodOrderer.OrderAnnotation;
@@ -18,20 +20,27 @@ import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.io.TempDir;
+import org.zephyrmist.stage.Chromium;
+import org.zephyrmist.stage.Practice;
+import org.zephyrmist.stage.Samples;
+import org.zephyrmist.stage.Stage;
 
 /** From an empty installation to the ledger's answer, in the browser, one step after another. */
 @TestMethodOrder(OrderAnnotation.class)
 class WholePathTest {
-  private static final int SECTIONS = 20;
+  private static final List<String> SECTIONS =
+      IntStream.rangeClosed(1, 20).mapToObj(i -> String.format("lgt-%02d", i)).toList();
+  private static final String ADDRESS = Stage.address(0);
   @TempDir static Path folder;
+  private static Stage stage;
   private static Chromium chromium;
   private static Page page;
   private static String master;
 
   @BeforeAll
   static void open() throws Exception {
-    Product.start();
-    Product.makeShells(Samples.sectionIds(SECTIONS));
+    stage = new Stage("e2e", Map.of(), List.of("-Xmx512m")).open(1);
+    new Practice().makeShells(SECTIONS);
     chromium = new Chromium();
     page = chromium.page;
   }
@@ -40,6 +49,7 @@ class WholePathTest {
   static void close() {
     assertThat(chromium.errors).isEmpty();
     chromium.close();
+    stage.close();
   }
 
   private static Locator button(String name) {
@@ -84,7 +94,7 @@ class WholePathTest {
   @Test
   @Order(1)
   void theFirstPersonBeginsOnAnEmptyInstallation() {
-    page.navigate(Product.ADDRESS);
+    page.navigate(ADDRESS);
     accessible("first person");
     page.getByLabel("Your name").fill("Rosalind Achterberg");
     page.getByLabel("Mail address").fill("rosalind@larkmoor.example");
@@ -97,8 +107,9 @@ class WholePathTest {
   @Test
   @Order(2)
   void sectionsComeFromARosterAndTheirShellsFromAPlatform() throws Exception {
-    page.navigate(Product.ADDRESS + "/college");
-    page.getByLabel("Address", new Page.GetByLabelOptions().setExact(true)).fill(Product.PRACTICE);
+    page.navigate(ADDRESS + "/college");
+    page.getByLabel("Address", new Page.GetByLabelOptions().setExact(true))
+        .fill(Stage.practiceAddress());
     page.getByLabel("Name").first().fill("Practice platform");
     page.getByLabel(Pattern.compile("Token")).fill("practice-token");
     button("Name this platform").click();
@@ -112,12 +123,12 @@ class WholePathTest {
   @Test
   @Order(3)
   void aFileThatIsNoCartridgeIsRefusedAndARealOneIsLookedInto() throws Exception {
-    page.navigate(Product.ADDRESS + "/sources");
+    page.navigate(ADDRESS + "/sources");
     Path wrong = java.nio.file.Files.writeString(folder.resolve("wrong.imscc"), "hello");
     page.getByLabel("Cartridge file").setInputFiles(wrong);
     assertThat(page.getByText("This is not a ZIP archive, or it was cut off.")).isVisible();
     accessible("sources");
-    page.getByLabel("Cartridge file").setInputFiles(Samples.cartridge(folder));
+    page.getByLabel("Cartridge file").setInputFiles(Samples.cartridge(folder, 20));
     link("Look inside").click();
     assertThat(heading("Stage Light")).isVisible();
     assertThat(page.getByText("Everything was understood.")).isVisible();
@@ -131,10 +142,10 @@ class WholePathTest {
     page.getByLabel(Pattern.compile("LGT 110")).check();
     button("Make master LGT 110").click();
     assertThat(heading("LGT 110 Stage Lighting")).isVisible();
-    item("Manual 1").click();
+    item("Manual 8").click();
     tab("Take out…").click();
     button("Take it out").click();
-    assertThat(item("Manual 1")).hasCount(0);
+    assertThat(item("Manual 8")).hasCount(0);
     freeze(1, "The first version");
     accessible("master");
     master = page.url().replaceAll("\\?.*", "");
@@ -150,7 +161,7 @@ class WholePathTest {
   @Test
   @Order(5)
   void versionOneIsPlannedForTwentySectionsAndDelivered() {
-    page.navigate(Product.ADDRESS + "/coverage");
+    page.navigate(ADDRESS + "/coverage");
     assertThat(heading("20 of 20 sections never received a master")).isVisible();
     button("Take in hand: LGT 110, never, 20 sections").click();
     button("Plan v1 for 20 sections").click();
@@ -170,9 +181,9 @@ class WholePathTest {
   @Test
   @Order(6)
   void anInstructorEditsOneShell() {
-    page.navigate(Product.PRACTICE + "/shells/lgt-03");
+    page.navigate(Stage.practiceAddress() + "/shells/lgt-03");
     assertThat(page.getByText("Reading 2")).isVisible();
-    assertThat(page.getByText("Manual 1")).hasCount(0);
+    assertThat(page.getByText("Manual 8")).hasCount(0);
     page.getByText("Work on it as instructor").click();
     page.getByText("Reading 2").click();
     page.getByLabel("Text").last().fill("<p>In our house it is different.</p>");
@@ -191,9 +202,9 @@ class WholePathTest {
     page.getByLabel("Title").fill("Reading 1, corrected");
     button("Save Reading 1").click();
     assertThat(page.getByText("Draft: 1 changed since v1")).isVisible();
-    item("Talk 1").click();
+    item("Talk 7").click();
     page.getByRole(AriaRole.TREE).press("Alt+ArrowUp");
-    item("Manual 2").click();
+    item("Manual 18").click();
     page.getByRole(AriaRole.TREE).press("Delete");
     button("Take it out").click();
     button("Add an item").click();
@@ -218,7 +229,7 @@ class WholePathTest {
   @Test
   @Order(8)
   void versionTwoBringsOnlyWhatChangedAndKeepsTheInstructorsText() {
-    page.navigate(Product.ADDRESS + "/coverage");
+    page.navigate(ADDRESS + "/coverage");
     assertThat(heading("20 of 20 sections are behind")).isVisible();
     assertThat(page.getByText("20 sections in hand")).isVisible(); // the choice has stayed
     button("Plan v2 for 20 sections").click();
@@ -229,7 +240,7 @@ class WholePathTest {
         .isVisible(
             new com.microsoft.playwright.assertions.LocatorAssertions.IsVisibleOptions()
                 .setTimeout(60_000));
-    page.navigate(Product.PRACTICE + "/shells/lgt-03");
+    page.navigate(Stage.practiceAddress() + "/shells/lgt-03");
     assertThat(page.getByText("Reading 1, corrected")).isVisible();
     assertThat(page.getByText("Checklist")).isVisible();
     page.getByText("Reading 2").click();
@@ -239,7 +250,7 @@ class WholePathTest {
   @Test
   @Order(9)
   void coverageShowsItAllDownToTheItem() {
-    page.navigate(Product.ADDRESS + "/coverage");
+    page.navigate(ADDRESS + "/coverage");
     assertThat(heading("20 sections, all in step")).isVisible();
     assertThat(button("1 changed here")).isVisible();
     accessible("spread");
@@ -260,19 +271,19 @@ class WholePathTest {
   @Test
   @Order(10)
   void deliveringAgainSaysThatNothingIsToDo() {
-    page.navigate(Product.ADDRESS + "/coverage");
+    page.navigate(ADDRESS + "/coverage");
     button("Plan v2 for 20 sections").click();
     assertThat(button("Record that nothing was to do")).isEnabled();
     button("Record that nothing was to do").click();
     assertThat(page.getByText("nothing to do: it holds version 2").first()).isVisible();
-    page.navigate(Product.ADDRESS + "/deliveries");
+    page.navigate(ADDRESS + "/deliveries");
     accessible("deliveries");
   }
 
   @Test
   @Order(11)
   void theKeyboardAloneFindsOpensAndListsItsKeys() {
-    page.navigate(Product.ADDRESS + "/coverage");
+    page.navigate(ADDRESS + "/coverage");
     heading("20 sections, all in step").waitFor();
     page.keyboard().press("?");
     assertThat(page.getByText("Keys of this page")).isVisible();
@@ -291,18 +302,18 @@ class WholePathTest {
   @Test
   @Order(12)
   void aTokenIsShownOnceAndItsMakingStandsInTheRecord() {
-    page.navigate(Product.ADDRESS + "/myself");
+    page.navigate(ADDRESS + "/myself");
     page.getByLabel("What it is for").fill("Nightly coverage");
     button("Make a token").click();
     assertThat(page.getByText("This is the only time it is shown.")).isVisible();
     assertThat(page.locator("code")).containsText("zephyrmist_");
     accessible("tokens");
     button("I have it").click();
-    page.navigate(Product.ADDRESS + "/record");
+    page.navigate(ADDRESS + "/record");
     assertThat(page.getByText("made token")).isVisible();
     assertThat(page.getByText("confirmed delivery of").first()).isVisible();
     accessible("record");
-    page.navigate(Product.ADDRESS + "/api-description");
+    page.navigate(ADDRESS + "/api-description");
     assertThat(page.getByText("/api/coverage/terms")).isVisible();
     accessible("API");
   }
@@ -310,7 +321,7 @@ class WholePathTest {
   @Test
   @Order(13)
   void anInstructorSignsInAndSeesOnlyOwnSections() {
-    page.navigate(Product.ADDRESS + "/college");
+    page.navigate(ADDRESS + "/college");
     page.getByLabel("Name").nth(1).fill("Karl Hale");
     page.getByLabel("Mail address").fill("karl@larkmoor.example");
     page.getByLabel("First password").fill("another-long-password");

@@ -86,6 +86,20 @@ class CoverageIT extends ServerIT {
   }
 
   @Test
+  void whatALaterDeliveryBroughtNoLongerWaits() throws Exception {
+    List<UUID> to = sections("lgt-ci1");
+    String master = master("CI");
+    String refused = plan(master, 1, to);
+    Practice.fault("lgt-ci1", "REFUSE", 1000);
+    coordinator.post("/api/deliveries/" + refused + "/confirm", "");
+    rest(refused, "RUNNING");
+    assertThat(cell("lgt-ci1", "CI")).containsEntry("needsPerson", 1);
+    Practice.noFaults();
+    deliver(master, 1, to);
+    assertThat(cell("lgt-ci1", "CI")).containsEntry("number", 1).containsEntry("needsPerson", 0);
+  }
+
+  @Test
   void readingAShellAgainShowsWhatTheInstructorChangedAndRemoved() throws Exception {
     List<UUID> to = sections("lgt-cc1");
     deliver(master("CC"), 1, to);

@@ -10,9 +10,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
+import org.zephyrmist.server.delivery.PlanViews;
 import tools.jackson.databind.JsonNode;
 
 class DeliveryIT extends ServerIT {
+  @Autowired PlanViews planViews;
+  @Autowired PlatformTransactionManager transactions;
+
   private static JsonNode line(JsonNode detail, int n) {
     return detail.path("lines").get(n);
   }
@@ -284,5 +291,23 @@ class DeliveryIT extends ServerIT {
     JsonNode l = line(coordinator.get("/api/deliveries/" + id).json(), 0);
     assertThat(l.path("state").asString()).isEqualTo("NEEDS_PERSON");
     assertThat(l.path("reason").asString()).isEqualTo("This section has no shell.");
+  }
+
+  /** Hundreds of sections times a thousand items took minutes where this was not so. */
+  @Test
+  void theStepsOfAPlanAreNeverComparedOneByOneWithItsItems() {
+    String question =
+        "explain select * from delivery_step s join unnest('{a,b}'::text[]) r (item)"
+            + " on r.item = s.item_key where s.line_id = '"
+            + new UUID(0, 0)
+            + "'";
+    new TransactionTemplate(transactions)
+        .executeWithoutResult(
+            t -> {
+              assertThat(db.fetch(question).format()).contains("Nested Loop");
+              planViews.joinInBulk();
+              assertThat(db.fetch(question).format()).doesNotContain("Nested Loop");
+            });
+    assertThat(db.fetch(question).format()).contains("Nested Loop");
   }
 }

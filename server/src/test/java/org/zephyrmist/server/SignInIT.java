@@ -7,6 +7,8 @@ import static org.zephyrmist.server.db.Tables.EVENT;
 import static org.zephyrmist.server.db.Tables.SIGN_IN_FAILURE;
 
 import java.time.OffsetDateTime;
+import java.util.List;
+import java.util.UUID;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.zephyrmist.server.people.Role;
@@ -130,5 +132,21 @@ class SignInIT extends ServerIT {
     assertThatThrownBy(() -> db.truncate(EVENT).execute()).hasMessageContaining("only ever added");
     assertThatThrownBy(() -> db.update(EVENT).set(EVENT.WHAT, "x").execute())
         .hasMessageContaining("only ever added");
+  }
+
+  @Test
+  void theRecordLeadsToWhatItTellsOf() throws Exception {
+    List<UUID> to = sections("lgt-rec1");
+    String master = master("ZRQ");
+    String delivery = deliver(master, 1, to).path("delivery").path("id").asString();
+    assertThat(administrator.get("/api/record?q=ZRQ").json())
+        .extracting(e -> e.path("what").asString() + " " + e.path("leadsTo").asString())
+        .startsWith(
+            "confirmed delivery of /deliveries/" + delivery,
+            "froze /sources/masters/" + master,
+            "made master /sources/masters/" + master)
+        .last()
+        .asString()
+        .startsWith("took in /sources/editions/");
   }
 }

@@ -232,7 +232,8 @@ public class Intakes {
         .set(EDITION.TAKEN_BY, who.id())
         .set(EDITION.TAKEN_AT, OffsetDateTime.now(clock))
         .execute();
-    events.add(who.id(), "took in", title + ", edition " + number, name);
+    String page = "/sources/editions/" + edition;
+    events.add(who.id(), "took in", title + ", edition " + number, name, page);
     return edition;
   }
 

@@ -15,7 +15,6 @@ import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -127,12 +126,15 @@ class CoverageApi {
             });
   }
 
-  /** All of one moment, so that the places that the database counts fit the list of sections. */
+  /** All of one moment. */
   @GetMapping
   @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
   public Coverage coverage(@RequestParam UUID term, @AuthenticationPrincipal SignedIn who) {
     Map<UUID, String> names = instructors.all();
     List<UUID> courses = new ArrayList<>();
+    Map<UUID, Integer> place = new HashMap<>();
+    List<byte[]> held = new ArrayList<>();
+    Standings.Packed packed = standings.packed(term);
     List<CoverageSection> sections =
         db.select(
                 SECTION.ID,
@@ -142,18 +144,23 @@ class CoverageApi {
                 CAMPUS.NAME,
                 SECTION.SHELL,
                 SECTION.IN_ROSTER,
-                SECTION.COURSE_ID)
+                SECTION.COURSE_ID,
+                packed.field())
             .from(SECTION)
             .join(COURSE)
             .on(COURSE.ID.eq(SECTION.COURSE_ID))
             .join(CAMPUS)
             .on(CAMPUS.ID.eq(SECTION.CAMPUS_ID))
+            .leftJoin(packed.table())
+            .on(packed.on())
             .where(SECTION.TERM_ID.eq(term))
             .and(reach.sections(who))
-            .orderBy(Standings.ORDER)
+            .orderBy(COURSE.CODE, SECTION.CODE, SECTION.ID)
             .fetch(
                 r -> {
+                  place.put(r.value1(), courses.size());
                   courses.add(r.value8());
+                  held.add(r.value9());
                   return new CoverageSection(
                       r.value1(),
                       r.value2(),
@@ -165,8 +172,12 @@ class CoverageApi {
                       r.value7());
                 });
     Map<UUID, Set<UUID>> rules = rules();
-    List<CoverageMaster> masters = masters(rules, who);
-    Standings.Ledger ledger = standings.of(term, who);
+    Map<UUID, List<CoverageVersion>> versions = versions();
+    List<CoverageMaster> masters = masters(rules, versions, who);
+    Map<UUID, Standings.Held> byId = new HashMap<>();
+    versions.forEach(
+        (m, of) -> of.forEach(v -> byId.put(v.id(), new Standings.Held(m, v.number()))));
+    Standings.Ledger ledger = standings.of(term, place, held, byId);
     return new Coverage(
         sections,
         masters,
@@ -189,8 +200,8 @@ class CoverageApi {
     return rules;
   }
 
-  private List<CoverageMaster> masters(Map<UUID, Set<UUID>> rules, SignedIn who) {
-    Map<UUID, List<CoverageVersion>> versions = new LinkedHashMap<>();
+  private Map<UUID, List<CoverageVersion>> versions() {
+    Map<UUID, List<CoverageVersion>> versions = new HashMap<>();
     db.selectFrom(VERSION)
         .orderBy(VERSION.NUMBER)
         .forEach(
@@ -200,6 +211,11 @@ class CoverageApi {
                     .add(
                         new CoverageVersion(
                             v.getId(), v.getNumber(), v.getNote(), v.getFrozenAt())));
+    return versions;
+  }
+
+  private List<CoverageMaster> masters(
+      Map<UUID, Set<UUID>> rules, Map<UUID, List<CoverageVersion>> versions, SignedIn who) {
     return db.selectFrom(MASTER)
         .where(reach.masters(who))
         .orderBy(MASTER.PROGRAM_ID.isNotNull(), MASTER.CODE)

@@ -1,19 +1,17 @@
 package org.zephyrmist.server.coverage;
 
-import static org.jooq.impl.DSL.arrayAgg;
-import static org.jooq.impl.DSL.arrayAggDistinct;
+import static org.jooq.impl.DSL.field;
+import static org.jooq.impl.DSL.inline;
 import static org.jooq.impl.DSL.name;
-import static org.jooq.impl.DSL.orderBy;
-import static org.jooq.impl.DSL.rowNumber;
-import static org.jooq.impl.DSL.select;
-import static org.zephyrmist.server.db.Tables.COURSE;
+import static org.jooq.impl.DSL.selectOne;
+import static org.jooq.impl.DSL.table;
+import static org.jooq.impl.DSL.val;
 import static org.zephyrmist.server.db.Tables.DELIVERY;
 import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
 import static org.zephyrmist.server.db.Tables.SECTION;
-import static org.zephyrmist.server.db.Tables.STANDING;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
-import java.util.Arrays;
+import java.nio.ByteBuffer;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -21,40 +19,35 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.IntStream;
-import org.jooq.CommonTableExpression;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
-import org.jooq.OrderField;
-import org.jooq.Record2;
+import org.jooq.Field;
+import org.jooq.Table;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.server.coverage.CoverageApi.CoverageStandings;
-import org.zephyrmist.server.people.Reach;
-import org.zephyrmist.server.people.SignedIn;
 
 /**
- * What the ledger says of all sections of a term. The database counts the sections and gathers the
- * columns of a master, so that a term of 80,000 standings comes as one row for each master.
+ * What the ledger says of all sections of a term. The database packs the standings of a section
+ * into one value, so that 80,000 come with the rows of their sections and nothing is made of each
+ * on the way.
  */
 @Component
 class Standings {
-  static final List<? extends OrderField<?>> ORDER = List.of(COURSE.CODE, SECTION.CODE, SECTION.ID);
-
   private final DSLContext db;
-  private final Reach reach;
 
-  Standings(DSLContext db, Reach reach) {
+  Standings(DSLContext db) {
     this.db = db;
-    this.reach = reach;
   }
 
-  /** The sections that hold a master, by their places in {@link #ORDER}, and what they hold. */
-  private record Column(
-      Integer[] section, Integer[] number, Integer[] expected, Integer[] held, Integer[] changed) {}
-
-  private static final Integer[] NONE = {};
-  private static final Column EMPTY = new Column(NONE, NONE, NONE, NONE, NONE);
+  /** What the sections hold of a master, by their places; number 0 where it never arrived. */
+  private record Column(int[] number, int[] expected, int[] held, int[] changed) {
+    static Column of(int sections) {
+      return new Column(new int[sections], new int[sections], new int[sections], new int[sections]);
+    }
+  }
 
   /** What is held and where deliveries wait for a person, by master. */
-  record Ledger(Map<UUID, Column> columns, Map<UUID, Integer[]> waiting) {
+  record Ledger(int sections, Map<UUID, Column> columns, Map<UUID, boolean[]> waiting) {
     /**
      * All that is to be said of a master: with the sections that never received it though they
      * should, or whose first delivery waits.
@@ -63,84 +56,106 @@ class Standings {
      * @param expecting courses whose sections should hold it, with null for every section
      */
     CoverageStandings of(UUID master, List<UUID> courses, Set<UUID> expecting) {
-      Column c = columns.getOrDefault(master, EMPTY);
-      int[] row = new int[courses.size()];
-      Arrays.fill(row, -1);
-      for (int i = 0; i < c.section.length; i++) {
-        row[c.section[i]] = i;
-      }
-      boolean[] listed = new boolean[row.length];
+      Column c = columns.getOrDefault(master, Column.of(sections));
+      boolean[] waits = waiting.getOrDefault(master, new boolean[sections]);
       boolean every = expecting.stream().anyMatch(Objects::isNull);
-      for (int s = 0; s < row.length; s++) {
-        listed[s] = row[s] >= 0 || every || expecting.contains(courses.get(s));
-      }
-      Integer[] waits = waiting.getOrDefault(master, NONE);
-      for (int s : waits) {
-        listed[s] = true;
-      }
-      int[] at = IntStream.range(0, row.length).filter(s -> listed[s]).toArray();
+      int[] at =
+          IntStream.range(0, sections)
+              .filter(
+                  s -> c.number[s] > 0 || waits[s] || every || expecting.contains(courses.get(s)))
+              .toArray();
       return new CoverageStandings(
           at,
-          values(at, row, c.number),
-          values(at, row, c.expected),
-          values(at, row, c.held),
-          values(at, row, c.changed),
-          Arrays.stream(waits).mapToInt(i -> i).sorted().toArray());
+          values(at, c.number),
+          values(at, c.expected),
+          values(at, c.held),
+          values(at, c.changed),
+          IntStream.of(at).filter(s -> waits[s]).toArray());
     }
 
-    private static int[] values(int[] at, int[] row, Integer[] column) {
-      return Arrays.stream(at).map(s -> row[s] < 0 ? 0 : column[row[s]]).toArray();
+    private static int[] values(int[] at, int[] column) {
+      return IntStream.of(at).map(s -> column[s]).toArray();
     }
   }
 
-  /** To be called in the transaction that lists the sections. */
-  Ledger of(UUID term, SignedIn who) {
-    CommonTableExpression<Record2<UUID, Integer>> place =
-        name("place")
-            .fields("id", "at")
-            .as(
-                select(SECTION.ID, rowNumber().over(orderBy(ORDER)).minus(1))
-                    .from(SECTION)
-                    .join(COURSE)
-                    .on(COURSE.ID.eq(SECTION.COURSE_ID))
-                    .where(SECTION.TERM_ID.eq(term))
-                    .and(reach.sections(who)));
-    var id = place.field("id", UUID.class);
-    var at = place.field("at", Integer.class);
+  private static final Field<byte[]> PACKED = field(name("packed", "standings"), byte[].class);
+
+  /** The standings of each section of a term, to be joined with the sections. */
+  record Packed(Table<?> table, Condition on, Field<byte[]> field) {}
+
+  Packed packed(UUID term) {
+    Table<?> table =
+        table(
+                "(select t.section_id, string_agg(uuid_send(t.version_id) || int4send(t.expected)"
+                    + " || int4send(t.held) || int4send(t.changed), ''::bytea) as standings"
+                    + " from standing t join section s on s.id = t.section_id"
+                    + " where s.term_id = {0} group by t.section_id)",
+                val(term))
+            .as("packed");
+    return new Packed(
+        table, SECTION.ID.eq(field(name("packed", "section_id"), UUID.class)), PACKED);
+  }
+
+  /** A version as the ledger names it. */
+  record Held(UUID master, int number) {}
+
+  /**
+   * @param place of each section that is looked at, from 0
+   * @param packed the standings of each, in the order of their places; null where it holds nothing
+   */
+  Ledger of(UUID term, Map<UUID, Integer> place, List<byte[]> packed, Map<UUID, Held> versions) {
     Map<UUID, Column> columns = new HashMap<>();
-    db.with(place)
-        .select(
-            STANDING.MASTER_ID,
-            arrayAgg(at),
-            arrayAgg(VERSION.NUMBER),
-            arrayAgg(STANDING.EXPECTED),
-            arrayAgg(STANDING.HELD),
-            arrayAgg(STANDING.CHANGED))
-        .from(STANDING)
-        .join(place)
-        .on(id.eq(STANDING.SECTION_ID))
+    for (int s = 0; s < packed.size(); s++) {
+      if (packed.get(s) == null) {
+        continue;
+      }
+      ByteBuffer b = ByteBuffer.wrap(packed.get(s));
+      while (b.hasRemaining()) {
+        Held version = versions.get(new UUID(b.getLong(), b.getLong()));
+        Column c = columns.computeIfAbsent(version.master, m -> Column.of(packed.size()));
+        c.number[s] = version.number;
+        c.expected[s] = b.getInt();
+        c.held[s] = b.getInt();
+        c.changed[s] = b.getInt();
+      }
+    }
+    return new Ledger(packed.size(), columns, waiting(term, place));
+  }
+
+  /** Where the last confirmed delivery of a master waits for a person; what came later counts. */
+  private Map<UUID, boolean[]> waiting(UUID term, Map<UUID, Integer> place) {
+    var laterLine = DELIVERY_LINE.as("later_line");
+    var later = DELIVERY.as("later");
+    var laterVersion = VERSION.as("later_version");
+    Map<UUID, boolean[]> waiting = new HashMap<>();
+    db.select(VERSION.MASTER_ID, DELIVERY_LINE.SECTION_ID)
+        .from(DELIVERY_LINE)
+        .join(DELIVERY)
+        .on(DELIVERY.ID.eq(DELIVERY_LINE.DELIVERY_ID))
         .join(VERSION)
-        .on(VERSION.ID.eq(STANDING.VERSION_ID))
-        .groupBy(STANDING.MASTER_ID)
+        .on(VERSION.ID.eq(DELIVERY.VERSION_ID))
+        .join(SECTION)
+        .on(SECTION.ID.eq(DELIVERY_LINE.SECTION_ID))
+        .where(DELIVERY_LINE.STATE.eq(inline("NEEDS_PERSON")))
+        .and(SECTION.TERM_ID.eq(term))
+        .and(DELIVERY.CONFIRMED_AT.isNotNull())
+        .andNotExists(
+            selectOne()
+                .from(laterLine)
+                .join(later)
+                .on(later.ID.eq(laterLine.DELIVERY_ID))
+                .join(laterVersion)
+                .on(laterVersion.ID.eq(later.VERSION_ID))
+                .where(laterLine.SECTION_ID.eq(DELIVERY_LINE.SECTION_ID))
+                .and(laterVersion.MASTER_ID.eq(VERSION.MASTER_ID))
+                .and(later.CONFIRMED_AT.gt(DELIVERY.CONFIRMED_AT)))
         .forEach(
-            r ->
-                columns.put(
-                    r.value1(),
-                    new Column(r.value2(), r.value3(), r.value4(), r.value5(), r.value6())));
-    Map<UUID, Integer[]> waiting =
-        db.with(place)
-            .select(VERSION.MASTER_ID, arrayAggDistinct(at))
-            .from(DELIVERY_LINE)
-            .join(DELIVERY)
-            .on(DELIVERY.ID.eq(DELIVERY_LINE.DELIVERY_ID))
-            .join(VERSION)
-            .on(VERSION.ID.eq(DELIVERY.VERSION_ID))
-            .join(place)
-            .on(id.eq(DELIVERY_LINE.SECTION_ID))
-            .where(DELIVERY_LINE.STATE.eq("NEEDS_PERSON"))
-            .and(DELIVERY.CONFIRMED_AT.isNotNull())
-            .groupBy(VERSION.MASTER_ID)
-            .fetchMap(r -> r.value1(), r -> r.value2());
-    return new Ledger(columns, waiting);
+            r -> {
+              Integer s = place.get(r.value2());
+              if (s != null) {
+                waiting.computeIfAbsent(r.value1(), m -> new boolean[place.size()])[s] = true;
+              }
+            });
+    return waiting;
   }
 }

@@ -181,7 +181,7 @@ public class Deliveries {
           .where(DELIVERY.ID.eq(id))
           .execute();
     }
-    events.add(who.id(), "confirmed delivery of", what(d), lines.size() + " sections, " + id);
+    events.add(who.id(), "confirmed delivery of", what(d), lines.size() + " sections", page(id));
   }
 
   /** Lines that have not begun do not begin; those under way are finished. */
@@ -194,7 +194,7 @@ public class Deliveries {
         .where(DELIVERY.ID.eq(id))
         .and(DELIVERY.STATE.eq("RUNNING"))
         .execute();
-    events.add(who.id(), "stopped delivery of", what(d), id.toString());
+    events.add(who.id(), "stopped delivery of", what(d), "", page(id));
   }
 
   /** Goes on with lines that stopped or wait for a person. */
@@ -212,7 +212,11 @@ public class Deliveries {
         .execute();
     queue.run(lines);
     ends.check(id);
-    events.add(who.id(), "went on with delivery of", what(d), lines.size() + " sections, " + id);
+    events.add(who.id(), "went on with delivery of", what(d), lines.size() + " sections", page(id));
+  }
+
+  private static String page(UUID delivery) {
+    return "/deliveries/" + delivery;
   }
 
   /** The delivery in words, for the record. */

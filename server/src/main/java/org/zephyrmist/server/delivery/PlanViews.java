@@ -38,7 +38,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Plans as the interface shows them. */
 @Component
-class PlanViews {
+public class PlanViews {
   private final DSLContext db;
   private final JsonMapper json;
   private final Trees trees;
@@ -98,6 +98,7 @@ class PlanViews {
             .from(DELIVERY_STEP)
             .where(DELIVERY_STEP.LINE_ID.eq(any(lines)))
             .fetch(r -> new StepCode(r.value1(), r.value2(), r.value3()));
+    joinInBulk();
     Map<UUID, int[]> steps = new HashMap<>();
     db.resultQuery(
             "select s.line_id, array_agg(r.at::int - 1 order by s.n), array_agg(c.at::int - 1 order"
@@ -122,6 +123,15 @@ class PlanViews {
         List.of(lines),
         codes,
         Stream.of(lines).map(l -> steps.getOrDefault(l, new int[0])).toList());
+  }
+
+  /**
+   * Steps that were just planned have no statistics yet: PostgreSQL then takes them for few and
+   * goes through all items for each of them, for minutes. For the rest of the transaction it may
+   * not.
+   */
+  public void joinInBulk() {
+    db.execute("set local enable_nestloop = off");
   }
 
   private static int[] pairs(Integer[] rows, Integer[] codes) {

@@ -83,7 +83,7 @@ public class Masters {
       rule(id, null);
     }
     courses.forEach(c -> rule(id, c));
-    events.add(who.id(), "made master", code, title);
+    events.add(who.id(), "made master", code, title, page(id));
     return id;
   }
 
@@ -131,8 +131,12 @@ public class Masters {
         .set(VERSION.FROZEN_BY, who.id())
         .set(VERSION.FROZEN_AT, OffsetDateTime.now(clock))
         .execute();
-    events.add(who.id(), "froze", m.getCode() + ", version " + number, note);
+    events.add(who.id(), "froze", m.getCode() + ", version " + number, note, page(m.getId()));
     return id;
+  }
+
+  private static String page(UUID master) {
+    return "/sources/masters/" + master;
   }
 
   /** Oldest first. */

@@ -20,12 +20,20 @@ public class Events {
   }
 
   public void add(UUID person, String what, String subject, String detail) {
+    add(person, what, subject, detail, null);
+  }
+
+  /**
+   * @param leadsTo address in the application where the subject is looked at
+   */
+  public void add(UUID person, String what, String subject, String detail, String leadsTo) {
     db.insertInto(EVENT)
         .set(EVENT.AT, OffsetDateTime.now(clock))
         .set(EVENT.PERSON_ID, person)
         .set(EVENT.WHAT, what)
         .set(EVENT.SUBJECT, subject)
         .set(EVENT.DETAIL, detail)
+        .set(EVENT.LEADS_TO, leadsTo)
         .execute();
   }
 }

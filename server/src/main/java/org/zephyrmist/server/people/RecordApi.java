@@ -32,7 +32,8 @@ class RecordApi {
       String person,
       @NotNull String what,
       @NotNull String subject,
-      @NotNull String detail) {}
+      @NotNull String detail,
+      String leadsTo) {}
 
   /**
    * A hundred lines before the given one.
@@ -77,6 +78,7 @@ class RecordApi {
                     r.get(PERSON.NAME),
                     r.get(EVENT.WHAT),
                     r.get(EVENT.SUBJECT),
-                    r.get(EVENT.DETAIL)));
+                    r.get(EVENT.DETAIL),
+                    r.get(EVENT.LEADS_TO)));
   }
 }

@@ -1,4 +1,4 @@
-package org.zephyrmist.bench;
+package org.zephyrmist.stage;
 
 import java.io.IOException;
 import java.net.CookieManager;
@@ -17,22 +17,22 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Calls one server; the session lives in the database, so any server will do. */
-final class Caller {
-  static final JsonMapper JSON = new JsonMapper();
+public final class Caller {
+  public static final JsonMapper JSON = new JsonMapper();
   private final CookieManager cookies = new CookieManager();
   private final HttpClient client = HttpClient.newBuilder().cookieHandler(cookies).build();
   private String base;
 
-  Caller(String base) {
+  public Caller(String base) {
     this.base = base;
   }
 
   /** From now on another server. */
-  void turnTo(String other) {
+  public void turnTo(String other) {
     base = other;
   }
 
-  void signIn(String email, String password) {
+  public void signIn(String email, String password) {
     get("/api/ready");
     send(
         "POST",
@@ -42,22 +42,22 @@ final class Caller {
     get("/api/ready");
   }
 
-  static String form(Map<String, String> fields) {
+  public static String form(Map<String, String> fields) {
     return fields.entrySet().stream()
         .map(e -> e.getKey() + "=" + URLEncoder.encode(e.getValue(), StandardCharsets.UTF_8))
         .collect(Collectors.joining("&"));
   }
 
-  JsonNode get(String path) {
+  public JsonNode get(String path) {
     return send("GET", path, null, HttpRequest.BodyPublishers.noBody());
   }
 
-  JsonNode post(String path, Object body) {
+  public JsonNode post(String path, Object body) {
     String json = body == null ? "" : JSON.writeValueAsString(body);
     return send("POST", path, "application/json", HttpRequest.BodyPublishers.ofString(json));
   }
 
-  JsonNode patch(String path, Object body) {
+  public JsonNode patch(String path, Object body) {
     return send(
         "PATCH",
         path,
@@ -65,13 +65,13 @@ final class Caller {
         HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)));
   }
 
-  JsonNode upload(String path, Path file) throws IOException {
+  public JsonNode upload(String path, Path file) throws IOException {
     return send("POST", path, "application/octet-stream", HttpRequest.BodyPublishers.ofFile(file));
   }
 
   /** What a server answers that is not well, or no server. */
-  static final class Failed extends RuntimeException {
-    final int status;
+  public static final class Failed extends RuntimeException {
+    public final int status;
 
     Failed(int status, String text, Throwable cause) {
       super(status + " " + text, cause);
@@ -80,7 +80,7 @@ final class Caller {
   }
 
   /** The answer as it comes, packed as browsers ask for it; its length. */
-  int raw(String path) {
+  public int raw(String path) {
     HttpRequest r =
         HttpRequest.newBuilder(URI.create(base + path)).header("Accept-Encoding", "gzip").build();
     try {

@@ -1,4 +1,4 @@
-package org.zephyrmist.bench;
+package org.zephyrmist.stage;
 
 import java.io.IOException;
 import java.net.URI;
@@ -12,10 +12,10 @@ import java.util.Map;
 import tools.jackson.databind.JsonNode;
 
 /** The practice platform as programs and as its instructors use it. */
-final class Practice {
+public final class Practice {
   private final HttpClient client = HttpClient.newHttpClient();
 
-  void makeShells(List<String> ids) {
+  public void makeShells(List<String> ids) {
     List<Map<String, Object>> shells = new ArrayList<>();
     for (String id : ids) {
       shells.add(
@@ -24,11 +24,11 @@ final class Practice {
     call("POST", "/api/shells", "application/json", Caller.JSON.writeValueAsString(shells));
   }
 
-  JsonNode items(String shell) {
+  public JsonNode items(String shell) {
     return Caller.JSON.readTree(call("GET", "/api/shells/" + shell + "/items", null, null));
   }
 
-  void fault(String shell, String kind, int times) {
+  public void fault(String shell, String kind, int times) {
     Map<String, Object> f = new HashMap<>(Map.of("kind", kind, "times", times, "seconds", 1));
     if (shell != null) {
       f.put("shell", shell);
@@ -36,16 +36,16 @@ final class Practice {
     call("POST", "/api/faults", "application/json", Caller.JSON.writeValueAsString(f));
   }
 
-  void noFaults() {
+  public void noFaults() {
     call("DELETE", "/api/faults", null, null);
   }
 
   /** What an instructor does on the page of a shell. */
-  void form(String path, Map<String, String> fields) {
+  public void form(String path, Map<String, String> fields) {
     call("POST", path, "application/x-www-form-urlencoded", Caller.form(fields));
   }
 
-  String call(String method, String path, String type, String body) {
+  public String call(String method, String path, String type, String body) {
     HttpRequest.Builder b =
         HttpRequest.newBuilder(URI.create(Stage.practiceAddress() + path))
             .header("Authorization", "Bearer practice-token")

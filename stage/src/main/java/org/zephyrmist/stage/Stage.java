@@ -1,4 +1,4 @@
-package org.zephyrmist.bench;
+package org.zephyrmist.stage;
 
 import java.io.IOException;
 import java.net.URI;
@@ -17,8 +17,8 @@ import java.util.List;
 import java.util.Map;
 
 /** A fresh database, the practice platform and some servers as processes of their own. */
-final class Stage implements AutoCloseable {
-  static final int PRACTICE_PORT = 18_391;
+public final class Stage implements AutoCloseable {
+  private static final int PRACTICE_PORT = 18_391;
   private static final int FIRST_PORT = 18_380;
   private static final HttpClient CLIENT = HttpClient.newHttpClient();
   private final Path root = Path.of(System.getProperty("root", "."));
@@ -33,13 +33,13 @@ final class Stage implements AutoCloseable {
    * @param settings of the servers, as environment variables
    * @param options of the servers' Java
    */
-  Stage(String name, Map<String, String> settings, List<String> options) {
+  public Stage(String name, Map<String, String> settings, List<String> options) {
     this.name = name;
     this.settings = settings;
     this.options = options;
   }
 
-  Stage open(int servers) throws Exception {
+  public Stage open(int servers) throws Exception {
     postgres("start");
     String server = "jdbc:postgresql://127.0.0.1:" + postgres("port").strip() + "/";
     database = server + "zephyrmist_" + name;
@@ -69,15 +69,15 @@ final class Stage implements AutoCloseable {
     return this;
   }
 
-  static String practiceAddress() {
+  public static String practiceAddress() {
     return "http://127.0.0.1:" + PRACTICE_PORT;
   }
 
-  static String address(int server) {
+  public static String address(int server) {
     return "http://127.0.0.1:" + (FIRST_PORT + server);
   }
 
-  void startServer(int n) throws IOException {
+  public void startServer(int n) throws IOException {
     Map<String, String> env = new HashMap<>(settings);
     env.put("ZEPHYRMIST_PORT", String.valueOf(FIRST_PORT + n));
     env.put("ZEPHYRMIST_DB_URL", database);
@@ -90,20 +90,20 @@ final class Stage implements AutoCloseable {
     servers.put(n, java("server" + n, "server/target/server-1-app.jar", all, env));
   }
 
-  static void awaitServer(int n) throws InterruptedException {
+  public static void awaitServer(int n) throws InterruptedException {
     await(address(n) + "/actuator/health/readiness");
   }
 
   /** Ends a server as a power cut would. */
-  void kill(int n) throws InterruptedException {
+  public void kill(int n) throws InterruptedException {
     servers.get(n).destroyForcibly().waitFor();
   }
 
-  long pid(int n) {
+  public long pid(int n) {
     return servers.get(n).pid();
   }
 
-  void restartPostgres() throws Exception {
+  public void restartPostgres() throws Exception {
     postgres("stop");
     postgres("start");
   }
@@ -112,12 +112,12 @@ final class Stage implements AutoCloseable {
     return Shell.output(root.resolve("scripts/pg.sh").toString(), what);
   }
 
-  Connection connect() throws SQLException {
+  public Connection connect() throws SQLException {
     return DriverManager.getConnection(database, "zephyrmist", "zephyrmist");
   }
 
   /** The database for PostgreSQL's own tools. */
-  String uri() {
+  public String uri() {
     return database.replace("jdbc:postgresql://", "postgresql://zephyrmist:zephyrmist@");
   }
 
@@ -132,7 +132,7 @@ final class Stage implements AutoCloseable {
     command.addAll(List.of("-jar", root.resolve(jar).toString()));
     ProcessBuilder b = new ProcessBuilder(command);
     b.environment().putAll(env);
-    Path logs = Files.createDirectories(root.resolve("bench/target/logs"));
+    Path logs = Files.createDirectories(root.resolve("stage/target/logs"));
     b.redirectErrorStream(true)
         .redirectOutput(
             ProcessBuilder.Redirect.appendTo(logs.resolve(name + "-" + what + ".log").toFile()));
@@ -153,7 +153,7 @@ final class Stage implements AutoCloseable {
       }
       Thread.sleep(100);
     }
-    throw new IllegalStateException(address + " did not become ready; see bench/target/logs");
+    throw new IllegalStateException(address + " did not become ready; see stage/target/logs");
   }
 
   @Override

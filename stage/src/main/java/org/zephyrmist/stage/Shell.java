@@ -1,13 +1,13 @@
-package org.zephyrmist.bench;
+package org.zephyrmist.stage;
 
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 
 /** Commands of the machine. */
-final class Shell {
+public final class Shell {
   private Shell() {}
 
-  static String output(String... command) throws IOException, InterruptedException {
+  public static String output(String... command) throws IOException, InterruptedException {
     Process p = new ProcessBuilder(command).redirectErrorStream(true).start();
     String text = new String(p.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
     if (p.waitFor() != 0) {

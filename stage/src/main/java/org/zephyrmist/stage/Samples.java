@@ -1,4 +1,4 @@
-package org.zephyrmist.bench;
+package org.zephyrmist.stage;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -27,11 +27,11 @@ import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.content.Visibility;
 
 /** Packages and rosters of any size. */
-final class Samples {
+public final class Samples {
   private Samples() {}
 
   /** A cartridge of so many items, ten in a module, each module's first page naming its last. */
-  static Path cartridge(Path folder, int items) throws IOException {
+  public static Path cartridge(Path folder, int items) throws IOException {
     List<Item> all = new ArrayList<>();
     String week = "";
     for (int i = 0; i < items; i++) {
@@ -88,7 +88,7 @@ final class Samples {
             new ItemKey(key), title, c, Timing.NONE, place, Visibility.SHOWN, EditRule.ADAPTABLE));
   }
 
-  static Path roster(Path folder, List<String> sections) throws IOException {
+  public static Path roster(Path folder, List<String> sections) throws IOException {
     StringBuilder classes =
         new StringBuilder(
             "sourcedId,title,classCode,courseSourcedId,schoolSourcedId,termSourcedIds\n");

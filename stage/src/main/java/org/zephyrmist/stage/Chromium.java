@@ -1,4 +1,4 @@
-package org.zephyrmist.e2e;
+package org.zephyrmist.stage;
 
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
@@ -8,10 +8,13 @@ import com.microsoft.playwright.Playwright;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 
 /** Debian's Chromium, at the size the interface is judged by. */
-final class Chromium implements AutoCloseable {
-  private final Playwright playwright = Playwright.create();
+public final class Chromium implements AutoCloseable {
+  private final Playwright playwright =
+      Playwright.create(
+          new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
   private final Browser browser =
       playwright
           .chromium()
@@ -27,14 +30,14 @@ final class Chromium implements AutoCloseable {
                           "--disable-background-networking",
                           "--disable-component-update",
                           "--disable-sync")));
-  final BrowserContext context =
+  public final BrowserContext context =
       browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800));
-  final Page page = context.newPage();
+  public final Page page = context.newPage();
 
   /** Errors that scripts of the page threw, and what its security policy forbade. */
-  final List<String> errors = new ArrayList<>();
+  public final List<String> errors = new ArrayList<>();
 
-  Chromium() {
+  public Chromium() {
     page.onPageError(errors::add);
     page.onConsoleMessage(
         m -> {
@@ -45,7 +48,7 @@ final class Chromium implements AutoCloseable {
     page.setDefaultTimeout(20_000);
   }
 
-  void signIn(String address, String email, String password) {
+  public void signIn(String address, String email, String password) {
     page.navigate(address);
     page.getByLabel("Mail address").fill(email);
     page.getByLabel("Password").fill(password);
