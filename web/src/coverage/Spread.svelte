@@ -131,6 +131,7 @@
     return `v${v} · ${n}`;
   }
   let first = $derived(stands[0]);
+  let at = $derived(place.get('at'));
 </script>
 
 <div class="cols" aria-hidden="true" style="margin-left:{names}px">
@@ -149,7 +150,8 @@
   aria-label="Sections over the version they hold"
 >
   {#each bands as band, b (band.master.id)}
-    <div class="band" class:here={band.master === master}>
+    {@const here = band.master === master}
+    <div class="band" class:here>
       <button class="name" onclick={() => place.set({ master: band.master.id, at: '' })}>
         <b class="fig">{band.master.code}</b>
         <span class="faint fig">v{band.master.versions.length}</span>
@@ -160,23 +162,19 @@
           <div
             class="slot"
             class:new={i === 4}
-            class:all={slot.length > 0 &&
-              band.master === master &&
-              slot.every((s) => hand.has(s.section.id))}
+            class:all={slot.length > 0 && here && slot.every((s) => hand.has(s.section.id))}
           >
             <div class="d">
               {#each slot as s (s.section.id)}
                 <button
                   class="m"
-                  class:held={band.master === master && hand.has(s.section.id)}
+                  class:held={here && hand.has(s.section.id)}
                   data-section={s.section.id}
                   data-master={s.master.id}
-                  tabindex={s === first || (s.section.id === place.get('at') && s.master === master)
-                    ? 0
-                    : -1}
+                  tabindex={s === first || (here && s.section.id === at) ? 0 : -1}
                   title={standWords(s)}
                   aria-label={standWords(s)}
-                  aria-pressed={band.master === master && hand.has(s.section.id)}
+                  aria-pressed={here && hand.has(s.section.id)}
                   onclick={(e) => (e.metaKey || e.ctrlKey || e.shiftKey ? toggle(s) : open(s))}
                   onkeydown={(e) => keys(e, s)}
                 >

@@ -44,7 +44,10 @@
     <tbody>
       {#each found as c (c.method + c.path)}
         <tr>
-          <td class="fig"><b>{c.method}</b> {c.path}</td>
+          <td class="fig"
+            ><b>{c.method}</b>
+            {#each c.path.slice(1).split('/') as part, i (i)}/{part}<wbr />{/each}</td
+          >
           <td class="fig quiet">{c.takes}</td>
           <td class="fig quiet">{c.gives}</td>
         </tr>

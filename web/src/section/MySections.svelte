@@ -25,7 +25,8 @@
   {#each sections ?? [] as s (s.id)}
     <a class="s" href="/sections/{s.id}">
       <b class="fig">{s.code}</b>
-      <span class="cut">{s.title} <span class="quiet">{s.campus} · {s.term}</span></span>
+      <span class="cut" title={s.title}>{s.title}</span>
+      <span class="quiet cut">{s.campus} · {s.term}</span>
       <span class="m">
         {#each s.masters as m (m.master)}
           <span class="one">
@@ -54,7 +55,7 @@
 <style>
   .s {
     display: grid;
-    grid-template-columns: 70px 380px 1fr;
+    grid-template-columns: 70px minmax(0, 3fr) 150px minmax(0, 4fr);
     gap: 12px;
     padding: 10px 4px;
     border-bottom: 1px solid var(--line);

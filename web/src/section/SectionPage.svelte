@@ -198,7 +198,14 @@
     {/if}
   </aside>
 </div>
-<HandFrame title={hand.size ? many(hand.size, 'section') + ' in hand' : 'No section in hand'}>
+<HandFrame
+  title={!session.coordinates
+    ? 'What this section got'
+    : hand.size
+      ? many(hand.size, 'section') + ' in hand'
+      : 'No section in hand'}
+  words={session.coordinates ? '' : 'Changes of yours are marked here.'}
+>
   {#if session.coordinates && section}
     {#if section.shellAddress}<Act onclick={readAgain}>Read its shell again</Act>{/if}
     <Act onclick={() => hand.toggle(id)}>{hand.has(id) ? 'Put it back' : 'Take it in hand'}</Act>
@@ -287,6 +294,11 @@
   @media (max-width: 1180px) {
     .l {
       grid-template-columns: 18px minmax(150px, 1fr) 76px 84px 78px 104px 110px;
+    }
+  }
+  @media (min-width: 1600px) {
+    .l {
+      grid-template-columns: 18px minmax(0, 3fr) 120px 120px 120px 180px minmax(0, 2fr);
     }
   }
 </style>
