@@ -7,7 +7,12 @@
 </script>
 
 {#if item.html}
-  <iframe title="As students see it: {item.title}" src={page} sandbox="allow-popups"></iframe>
+  <!-- Never with allow-scripts: the two together would open the sandbox. -->
+  <iframe
+    title="As students see it: {item.title}"
+    src={page}
+    sandbox="allow-popups allow-same-origin"
+  ></iframe>
 {:else}
   <div class="plain">
     <h2>{item.title}</h2>

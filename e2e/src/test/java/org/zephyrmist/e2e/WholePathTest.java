@@ -128,7 +128,7 @@ class WholePathTest {
     page.getByLabel("Cartridge file").setInputFiles(wrong);
     assertThat(page.getByText("This is not a ZIP archive, or it was cut off.")).isVisible();
     accessible("sources");
-    page.getByLabel("Cartridge file").setInputFiles(Samples.cartridge(folder, 20));
+    page.getByLabel("Cartridge file").setInputFiles(Samples.illustrated(folder, 20));
     link("Look inside").click();
     assertThat(heading("Stage Light")).isVisible();
     assertThat(page.getByText("Everything was understood.")).isVisible();
@@ -142,6 +142,10 @@ class WholePathTest {
     page.getByLabel(Pattern.compile("LGT 110")).check();
     button("Make master LGT 110").click();
     assertThat(heading("LGT 110 Stage Lighting")).isVisible();
+    item("Reading 2").click();
+    Locator picture = page.frameLocator("iframe").getByAltText("A lantern");
+    picture.waitFor();
+    page.waitForCondition(() -> picture.evaluate("i => i.naturalWidth").equals(1));
     item("Manual 8").click();
     tab("Take out…").click();
     button("Take it out").click();

@@ -104,12 +104,16 @@ class SourcesIT extends ServerIT {
   }
 
   @Test
-  void aPreviewRunsNothingAndIsNotOfOurOrigin() throws Exception {
+  void aPreviewRunsNothing() throws Exception {
     sections("lgt-x1");
     String m = master("X");
     edit(m, "Checklist", "{\"html\":\"<p onclick='x()'>A<script>x()</script></p>\"}");
-    Caller.Answer page =
-        coordinator.get("/api/masters/" + m + "/versions/0/items/" + key(m, "Checklist") + "/page");
+    String address = "/api/masters/" + m + "/versions/0/items/" + key(m, "Checklist") + "/page";
+    Caller.Answer page = coordinator.get(address);
+    assertThat(coordinator.header(address, "Content-Security-Policy"))
+        .startsWith("default-src 'none'")
+        .contains("sandbox")
+        .doesNotContain("script");
     assertThat(page.text()).contains("<p>A</p>").doesNotContain("script").doesNotContain("onclick");
   }
 

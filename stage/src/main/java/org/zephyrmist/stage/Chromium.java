@@ -34,14 +34,15 @@ public final class Chromium implements AutoCloseable {
       browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800));
   public final Page page = context.newPage();
 
-  /** Errors that scripts of the page threw, and what its security policy forbade. */
+  /** Errors that scripts of the page threw, and what a policy forbade or withheld. */
   public final List<String> errors = new ArrayList<>();
 
   public Chromium() {
     page.onPageError(errors::add);
     page.onConsoleMessage(
         m -> {
-          if (m.text().contains("Content Security Policy")) {
+          if (m.text().contains("Content Security Policy")
+              || m.text().contains("BLOCKED_BY_RESPONSE")) {
             errors.add(m.text());
           }
         });

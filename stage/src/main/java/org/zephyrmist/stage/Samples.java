@@ -8,6 +8,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Base64;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -28,10 +29,29 @@ import org.zephyrmist.core.content.Visibility;
 
 /** Packages and rosters of any size. */
 public final class Samples {
+  private static final byte[] PICTURE =
+      Base64.getDecoder()
+          .decode(
+              "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5E"
+                  + "rkJggg==");
+
+  private static final String PICTURE_SHA =
+      "6b7fa434f92a8b80aab02d9bf1a12e49ffcae424e4013a1c4f68b67e3d2bbcd0";
+
   private Samples() {}
 
   /** A cartridge of so many items, ten in a module, each module's first page naming its last. */
   public static Path cartridge(Path folder, int items) throws IOException {
+    return cartridge(folder, items, "");
+  }
+
+  /** The same, with a picture in its second page. */
+  public static Path illustrated(Path folder, int items) throws IOException {
+    String address = References.file(PICTURE_SHA, "lantern.png", "");
+    return cartridge(folder, items, "<p><img src=\"" + address + "\" alt=\"A lantern\"></p>");
+  }
+
+  private static Path cartridge(Path folder, int items, String figure) throws IOException {
     List<Item> all = new ArrayList<>();
     String week = "";
     for (int i = 0; i < items; i++) {
@@ -40,7 +60,7 @@ public final class Samples {
         week = "w" + i / 10;
         item(all, week, null, i / 10, "Week " + (i / 10 + 1), new Content.Module());
       } else {
-        item(all, week + "-" + n, week, n, kind(n) + " " + i, content(n, week, i, items));
+        item(all, week + "-" + n, week, n, kind(n) + " " + i, content(n, week, i, items, figure));
       }
     }
     Path file = Files.createTempFile(folder, "cartridge", ".imscc");
@@ -49,7 +69,7 @@ public final class Samples {
           out,
           new CartridgeFacts("Stage Light", "", "en", "CC BY", "", false),
           all,
-          sha -> new ByteArrayInputStream(new byte[0]));
+          sha -> new ByteArrayInputStream(PICTURE));
     }
     return file;
   }
@@ -58,7 +78,7 @@ public final class Samples {
     return n < 6 ? "Reading" : n == 6 ? "Exercise" : n == 7 ? "Talk" : n == 8 ? "Manual" : "Sheet";
   }
 
-  private static Content content(int n, String week, int i, int items) {
+  private static Content content(int n, String week, int i, int items, String figure) {
     String text =
         "<h2>Lamp "
             + i
@@ -69,6 +89,7 @@ public final class Samples {
     boolean last = i / 10 == (items - 1) / 10;
     return switch (n) {
       case 1 -> last ? new Content.Page(text) : new Content.Page(text + link(week + "-9"));
+      case 2 -> new Content.Page(i == 2 ? text + figure : text);
       case 6 -> new Content.Assignment(text, Grading.points(BigDecimal.TEN));
       case 7 -> new Content.Discussion(text);
       case 8 -> new Content.WebLink("https://maker.example/" + i, true);
