@@ -1,9 +1,20 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
-  import { along } from '../lib/along';
   import { place } from '../lib/place.svelte';
   import { reasons, stepWords } from '../lib/words';
-  import { marks, moving, picture, stepOf, stepsByKind, type Cell, type Row } from './plan';
+  import PlanMarks from './PlanMarks.svelte';
+  import {
+    inside,
+    moved,
+    moving,
+    picture,
+    stepOf,
+    stepsByKind,
+    wanted,
+    type Cell,
+    type Row,
+    type Spot,
+  } from './plan';
 
   let {
     plan,
@@ -31,7 +42,6 @@
     fromCol: Math.max(0, Math.floor(leftEdge / width) - 2),
     toCol: Math.min(pic.columns.length, Math.ceil((leftEdge + roomX - title) / width) + 2),
   });
-  let drawn = $derived(marks(pic, sight, width, height));
   let box: HTMLElement;
 
   let atLine = $derived(place.get('line'));
@@ -42,15 +52,16 @@
     if (row.type === 'item') place.set({ line: plan.lines[c.line], item: plan.rows[row.row].key });
   }
 
-  function toggle(row: Row) {
-    if (row.type !== 'fold' || !row.key) return;
+  function toggle(row: Row | undefined) {
+    if (row?.type !== 'fold' || !row.key) return;
     const next = new Set(open);
     if (!next.delete(row.key)) next.add(row.key);
     open = next;
   }
 
-  /** The cursor: a row and a column among those drawn. */
-  let cursor = $state.raw({ row: 1, col: 0 });
+  /** The cursor stays among what is drawn, also when that becomes less. */
+  let chosen = $state.raw<Spot>({ row: 1, col: 0 });
+  let cursor = $derived(inside(pic, chosen));
   function cellAt(r: number, col: number): Cell | undefined {
     const row = pic.rows[r];
     return row?.type === 'item' ? stepOf(row.cells, pic.columns[col]) : undefined;
@@ -58,7 +69,7 @@
   let seen = $derived(cursor.row >= sight.fromRow && cursor.row < sight.toRow);
 
   /** Row and column under the pointer; nothing over the heads. */
-  function under(e: MouseEvent): { row: number; col: number } | undefined {
+  function under(e: MouseEvent): Spot | undefined {
     const at = box.getBoundingClientRect();
     const x = e.clientX - at.left - title;
     const y = e.clientY - at.top - head;
@@ -75,7 +86,7 @@
   function choose(e: MouseEvent) {
     const at = under(e);
     if (!at || pic.rows[at.row].type !== 'item') return;
-    cursor = at;
+    chosen = at;
     const c = cellAt(at.row, at.col);
     if (c) openCell(pic.rows[at.row], c);
   }
@@ -91,42 +102,25 @@
   }
 
   function keys(e: KeyboardEvent) {
-    const { row, col } = cursor;
-    const alongRow = !e.ctrlKey && (e.key === 'Home' || e.key === 'End');
     const page = Math.max(1, Math.floor((roomY - head) / height) - 1);
-    const to = alongRow ? undefined : along(e.key, row, pic.rows.length, page);
-    if (to !== undefined) cursor = { row: to, col };
-    else if (e.key === 'ArrowRight')
-      cursor = { row, col: Math.min(col + 1, pic.columns.length - 1) };
-    else if (e.key === 'ArrowLeft') cursor = { row, col: Math.max(col - 1, 0) };
-    else if (alongRow) cursor = { row, col: e.key === 'Home' ? 0 : pic.columns.length - 1 };
+    const to = moved(pic, cursor, e.key, e.ctrlKey, page);
+    if (to) chosen = to;
     else if (e.key === 'Enter' || e.key === ' ') {
-      const c = cellAt(row, col);
-      if (c) openCell(pic.rows[row], c);
-      else toggle(pic.rows[row]);
+      const c = cellAt(cursor.row, cursor.col);
+      if (c) openCell(pic.rows[cursor.row], c);
+      else toggle(pic.rows[cursor.row]);
     } else if (e.key === 'n') return next();
     else return;
     e.preventDefault();
     reveal();
   }
 
-  /** On to the next step that a person may want to look at, from the top again after the last. */
   function next() {
-    const wanted = ['CLASH', 'TWIN', 'BLOCKED'];
-    const rows = pic.rows.length;
-    for (let i = 0; i <= rows; i++) {
-      const r = (cursor.row + i) % rows;
-      const row = pic.rows[r];
-      if (row.type !== 'item') continue;
-      const c = row.cells.find(
-        (c) => wanted.includes(c.kind) && (i === 0 ? pic.columnOf[c.line] > cursor.col : true),
-      );
-      if (!c) continue;
-      cursor = { row: r, col: pic.columnOf[c.line] };
-      openCell(row, c);
-      reveal();
-      return;
-    }
+    const to = wanted(pic, cursor);
+    if (!to) return;
+    chosen = to;
+    openCell(pic.rows[to.row], to.cell);
+    reveal();
   }
 
   function name(r: number, col: number): string {
@@ -235,21 +229,12 @@
         {/if}
       </div>
     {/each}
-    <svg
-      aria-hidden="true"
-      width={(sight.toCol - sight.fromCol) * width}
-      height={(sight.toRow - sight.fromRow) * height}
+    <div
+      class="marks"
       style="left:{title + sight.fromCol * width}px;top:{sight.fromRow * height + head}px"
     >
-      {#each drawn as { layer, d } (layer)}
-        <path
-          {d}
-          fill={layer.width ? 'none' : layer.colour}
-          stroke={layer.width ? layer.colour : 'none'}
-          stroke-width={layer.width}
-        />
-      {/each}
-    </svg>
+      <PlanMarks {pic} {sight} {width} {height} />
+    </div>
   </div>
 </div>
 
@@ -338,7 +323,7 @@
     top: 0;
     height: 23px;
   }
-  svg {
+  .marks {
     position: absolute;
     pointer-events: none;
   }

@@ -109,4 +109,15 @@ describe('the plan picture', () => {
     );
     expect(grid.querySelectorAll('path')).toHaveLength(1);
   });
+
+  it('keeps its cursor among what is drawn when that becomes less', async () => {
+    const { rerender } = render(PlanGrid, { plan: large(), lines, only: '' });
+    const grid = screen.getByRole('grid');
+    await fireEvent.keyDown(grid, { key: 'End', ctrlKey: true });
+    await fireEvent.keyDown(grid, { key: 'End' });
+    await rerender({ only: 'CLASH' });
+    await fireEvent.keyDown(grid, { key: 'Enter' }); // opens the fold that is last there
+    await fireEvent.keyDown(grid, { key: 'n' });
+    expect([place.get('line'), place.get('item')]).toEqual(['l7', 'i60']);
+  });
 });

@@ -1,4 +1,5 @@
 import type { Schemas } from '../api/client';
+import { along } from '../lib/along';
 import { path, stepShape, type Layer } from '../lib/stepShapes';
 
 /**
@@ -196,6 +197,51 @@ function first(cells: Cell[], line: number): number {
     else high = middle;
   }
   return low;
+}
+
+/** A row and a column of a picture. */
+export interface Spot {
+  row: number;
+  col: number;
+}
+
+/** The nearest spot that the picture has, after it became smaller. */
+export function inside(pic: Picture, { row, col }: Spot): Spot {
+  return {
+    row: Math.max(0, Math.min(row, pic.rows.length - 1)),
+    col: Math.max(0, Math.min(col, pic.columns.length - 1)),
+  };
+}
+
+/** Where a key leads from a spot, so many rows in sight; nothing if the key does not move. */
+export function moved(
+  pic: Picture,
+  from: Spot,
+  key: string,
+  ctrl: boolean,
+  page: number,
+): Spot | undefined {
+  const { row, col } = from;
+  const last = pic.columns.length - 1;
+  const to = { ArrowRight: col + 1, ArrowLeft: col - 1, Home: 0, End: last }[key];
+  if (to !== undefined && !ctrl) return inside(pic, { row, col: to });
+  const up = along(key, row, pic.rows.length, page);
+  return up === undefined ? undefined : { row: up, col };
+}
+
+/** The next step that a person may want to look at, from the top again after the last. */
+export function wanted(pic: Picture, from: Spot): (Spot & { cell: Cell }) | undefined {
+  for (let i = 0; i <= pic.rows.length; i++) {
+    const at = (from.row + i) % pic.rows.length;
+    const row = pic.rows[at];
+    if (row?.type !== 'item') continue;
+    const cell = row.cells.find(
+      (c) =>
+        ['CLASH', 'TWIN', 'BLOCKED'].includes(c.kind) && (i || pic.columnOf[c.line] > from.col),
+    );
+    if (cell) return { row: at, col: pic.columnOf[cell.line], cell };
+  }
+  return undefined;
 }
 
 /** Steps by kind, over all sections. */

@@ -64,20 +64,21 @@
   }
   $effect(() => void load());
 
+  let chosen = $derived(selected && `${number}/${selected}`);
   async function loadItem(key: string) {
+    const asked = chosen;
     try {
       const i = await got(
         api.GET('/api/masters/{id}/versions/{number}/items/{key}', {
           params: { path: { id, number, key } },
         }),
       );
-      if (key === selected) item = i;
+      if (asked === chosen) item = i;
       trouble = null;
     } catch (e) {
       trouble = e;
     }
   }
-  let chosen = $derived(selected && `${number}/${selected}`);
   resting(
     () => chosen,
     () => (selected ? void loadItem(selected) : (item = null)),

@@ -9,21 +9,15 @@ import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Random;
 import org.zephyrmist.core.cartridge.CartridgeFacts;
 import org.zephyrmist.core.cartridge.CartridgeWriter;
 import org.zephyrmist.core.content.Content;
-import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Grading;
 import org.zephyrmist.core.content.Item;
-import org.zephyrmist.core.content.ItemKey;
-import org.zephyrmist.core.content.Place;
-import org.zephyrmist.core.content.Rank;
 import org.zephyrmist.core.content.References;
-import org.zephyrmist.core.content.Timing;
-import org.zephyrmist.core.content.Visibility;
+import org.zephyrmist.stage.Samples;
 
 /** A package with four files for each item, about 10 KB each, none like another. */
 final class LargePackage {
@@ -37,9 +31,9 @@ final class LargePackage {
     for (int i = 0; i < items; i++) {
       String week = "w" + i / 20;
       if (i % 20 == 0) {
-        item(all, week, null, i / 20, "Week " + (i / 20 + 1), new Content.Module());
+        Samples.item(all, week, null, i / 20, "Week " + (i / 20 + 1), new Content.Module());
       } else if (i % 2 == 0) {
-        item(all, "i" + i, week, i, "Exercise " + i, exercise(i));
+        Samples.item(all, "i" + i, week, i, "Exercise " + i, exercise(i));
       } else {
         StringBuilder html = new StringBuilder("<h2>Lamp " + i + "</h2>");
         for (int p = 0; p < 6; p++) {
@@ -49,7 +43,7 @@ final class LargePackage {
           html.append("<p>The beam at ").append(p * 10).append(" degrees.</p><p><img src=\"");
           html.append(References.file(sha, "lamp" + i + "-" + p + ".jpg", "")).append("\"></p>");
         }
-        item(all, "i" + i, week, i, "Reading " + i, new Content.Page(html.toString()));
+        Samples.item(all, "i" + i, week, i, "Reading " + i, new Content.Page(html.toString()));
       }
     }
     Path file = Files.createTempFile(folder, "package", ".imscc");
@@ -72,13 +66,5 @@ final class LargePackage {
     byte[] bytes = new byte[PICTURE];
     new Random(seed).nextBytes(bytes);
     return bytes;
-  }
-
-  private static void item(
-      List<Item> all, String key, String parent, int n, String title, Content c) {
-    Place place = new Place(Optional.ofNullable(parent), Rank.nth(n));
-    all.add(
-        new Item(
-            new ItemKey(key), title, c, Timing.NONE, place, Visibility.SHOWN, EditRule.ADAPTABLE));
   }
 }

@@ -191,6 +191,9 @@ final class Survival {
   private void calm() throws Exception {
     college.practice.noFaults();
     for (int i = 0; i < 2; i++) {
+      if (stage.supervise(i)) {
+        count("server ended by itself");
+      }
       Stage.awaitServer(i);
     }
     for (String d : deliveries) {

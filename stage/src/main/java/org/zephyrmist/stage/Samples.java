@@ -18,6 +18,7 @@ import org.zephyrmist.core.cartridge.CartridgeFacts;
 import org.zephyrmist.core.cartridge.CartridgeWriter;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Grading;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
@@ -35,9 +36,6 @@ public final class Samples {
               "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5E"
                   + "rkJggg==");
 
-  private static final String PICTURE_SHA =
-      "6b7fa434f92a8b80aab02d9bf1a12e49ffcae424e4013a1c4f68b67e3d2bbcd0";
-
   private Samples() {}
 
   /** A cartridge of so many items, ten in a module, each module's first page naming its last. */
@@ -47,7 +45,8 @@ public final class Samples {
 
   /** The same, with a picture in its second page. */
   public static Path illustrated(Path folder, int items) throws IOException {
-    String address = References.file(PICTURE_SHA, "lantern.png", "");
+    String sha = Fingerprint.of(Fingerprint.sha256().digest(PICTURE)).hex();
+    String address = References.file(sha, "lantern.png", "");
     return cartridge(folder, items, "<p><img src=\"" + address + "\" alt=\"A lantern\"></p>");
   }
 
@@ -101,7 +100,8 @@ public final class Samples {
     return "<p>See the <a href=\"" + References.item(new ItemKey(key), "") + "\">sheet</a>.</p>";
   }
 
-  private static void item(
+  /** Adds an item that may be adapted and is shown. */
+  public static void item(
       List<Item> all, String key, String parent, int n, String title, Content c) {
     Place place = new Place(Optional.ofNullable(parent), Rank.nth(n));
     all.add(

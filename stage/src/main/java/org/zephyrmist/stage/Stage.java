@@ -99,6 +99,20 @@ public final class Stage implements AutoCloseable {
     servers.get(n).destroyForcibly().waitFor();
   }
 
+  /**
+   * Starts a server again that ended by itself, as whoever supervises it would: one that starts
+   * while the database is away may.
+   *
+   * @return whether it had ended
+   */
+  public boolean supervise(int n) throws IOException {
+    boolean ended = !servers.get(n).isAlive();
+    if (ended) {
+      startServer(n);
+    }
+    return ended;
+  }
+
   public long pid(int n) {
     return servers.get(n).pid();
   }
