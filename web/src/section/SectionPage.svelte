@@ -32,11 +32,16 @@
   }
   $effect(() => void load());
 
-  let key = $derived(place.get('item'));
+  /** An item is named by its master and its key: two masters may bring the same key. */
+  const name = (i: Item) => `${i.masterCode} ${i.key}`;
+  let item = $derived(items.find((i) => name(i) === place.get('item')));
   $effect(() => {
-    if (!key) return;
+    if (!item) return;
+    const { master, key } = item;
     void got(
-      api.GET('/api/sections/{id}/items/{key}/receipts', { params: { path: { id, key } } }),
+      api.GET('/api/sections/{id}/masters/{master}/items/{key}/receipts', {
+        params: { path: { id, master, key } },
+      }),
     ).then(
       (r) => (receipts = r),
       (e) => (trouble = e),
@@ -52,7 +57,6 @@
         (!place.get('master') || i.masterCode === place.get('master')),
     ),
   );
-  let item = $derived(items.find((i) => i.key === key));
   const how: Record<string, string> = {
     ADDED: 'added',
     UPDATED: 'updated',
@@ -150,7 +154,7 @@
         </div>
         <Rows rows={seen} height={26} role="group" label="Items delivered">
           {#snippet row(i: Item)}
-            <button class="l" class:at={i.key === key} onclick={() => place.set({ item: i.key })}>
+            <button class="l" class:at={i === item} onclick={() => place.set({ item: name(i) })}>
               <StepMark
                 kind={i.state === 'CHANGED' ? 'KEEP' : i.state === 'GONE' ? 'RETIRE' : 'SAME'}
               />

@@ -32,6 +32,7 @@ const section = {
   ],
 };
 const item = (key: string, state: string, changedHere: string[] = []) => ({
+  master: 'm1',
   key,
   title: 'Item ' + key,
   kind: 'PAGE',
@@ -57,7 +58,7 @@ const answers = {
     item('b', 'CHANGED', ['WORDING']),
     item('c', 'GONE'),
   ],
-  'GET /api/sections/s1/items/b/receipts': [receipt],
+  'GET /api/sections/s1/masters/m1/items/b/receipts': [receipt],
 };
 
 beforeEach(() => {

@@ -10,6 +10,8 @@ import java.util.Map;
 
 /** Ledger and platform side by side, item by item. */
 final class Agreement {
+  private static final String NEWEST =
+      " (select distinct on (master_id) * from version order by master_id, number desc) v";
   private final Connection db;
   private final Instructors instructors;
   private final List<String> faults = new ArrayList<>();
@@ -27,8 +29,9 @@ final class Agreement {
             + " (select 1 from holding h where h.platform_item = i.id)");
     none(
         "an item is on the platform twice",
-        "select shell_id || ' ' || title from practice.item where title not like 'Own page %'"
-            + " group by shell_id, title having count(*) > 1");
+        "select i.shell_id || ' ' || i.title from practice.item i"
+            + " join holding h on h.platform_item = i.id"
+            + " group by i.shell_id, h.master_id, i.title having count(*) > 1");
     none(
         "the ledger sees an item that the platform has not",
         "select s.sourced_id || ' ' || h.title from holding h join section s on s.id = h.section_id"
@@ -38,9 +41,10 @@ final class Agreement {
     none(
         "an item of the version has neither come nor been deleted",
         "select s.sourced_id || ' ' || t.title from section s cross join"
-            + " (select * from version order by number desc limit 1) v"
+            + NEWEST
             + " join tree_item t on t.tree_id = v.tree_id where not exists"
-            + " (select 1 from holding h where h.section_id = s.id and h.item_key = t.item_key)");
+            + " (select 1 from holding h where h.section_id = s.id and h.master_id = v.master_id"
+            + "   and h.item_key = t.item_key)");
     none(
         "an item is gone that nobody deleted",
         "select s.sourced_id || ' ' || h.title || ' ' || h.platform_item from holding h"
@@ -51,13 +55,22 @@ final class Agreement {
         "an untouched item is not as the newest version says",
         "select s.sourced_id || ' ' || h.title from holding h"
             + " join section s on s.id = h.section_id"
-            + " join tree_item t on t.tree_id = (select tree_id from version order by number desc"
-            + "   limit 1) and t.item_key = h.item_key"
+            + " join"
+            + NEWEST
+            + " on v.master_id = h.master_id"
+            + " join tree_item t on t.tree_id = v.tree_id and t.item_key = h.item_key"
             + " where h.here = h.shown and h.sent <> t.aspects");
     none(
         "a section is still taken, or a step not receipted",
         "select sourced_id from section where busy_line is not null"
             + " union all select title from delivery_step where sent and not recorded");
+    none(
+        "a standing is not what its holdings say",
+        "select s.sourced_id from standing st join section s on s.id = st.section_id"
+            + " where st.held <> (select count(*) from holding h join version v on v.id ="
+            + "   st.version_id join tree_item t on t.tree_id = v.tree_id and t.item_key = h.item_key"
+            + "   where h.section_id = st.section_id and h.master_id = st.master_id"
+            + "   and h.here is not null) - st.withheld");
     texts();
     if (!faults.isEmpty()) {
       throw new IllegalStateException(String.join("\n", faults));

@@ -88,7 +88,7 @@ final class College {
   }
 
   /** A master from an edition, frozen as version 1; from now on {@link #master}. */
-  void make(String edition) {
+  String make(String edition) {
     String course = api.get("/api/courses").get(0).path("id").asString();
     master =
         api.post(
@@ -105,13 +105,22 @@ final class College {
             .path("id")
             .asString();
     freeze("First");
+    return master;
   }
 
   void freeze(String note) {
+    freeze(master, note);
+  }
+
+  void freeze(String master, String note) {
     api.post("/api/masters/" + master + "/versions", Map.of("note", note));
   }
 
   String newest() {
+    return newest(master);
+  }
+
+  String newest(String master) {
     JsonNode versions = api.get("/api/masters/" + master).path("versions");
     return versions.get(versions.size() - 1).path("id").asString();
   }

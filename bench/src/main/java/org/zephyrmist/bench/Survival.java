@@ -19,8 +19,9 @@ import tools.jackson.databind.JsonNode;
 
 /**
  * Two servers on one queue, killed and started again, PostgreSQL restarted, a platform that fails
- * in every way, instructors who edit meanwhile; and then: does the ledger agree with the platform,
- * item by item?
+ * in every way, instructors who edit meanwhile; in each shell two masters of one cartridge and one
+ * of another whose items have the same identifiers; and then: does the ledger agree with the
+ * platform, item by item?
  */
 final class Survival {
   private static final List<String> FAULTS =
@@ -31,10 +32,12 @@ final class Survival {
           "ZEPHYRMIST_FIRST_PAUSE", "300ms",
           "ZEPHYRMIST_CALL_TIMEOUT", "5s",
           "ZEPHYRMIST_LINES_AT_ONCE", "4");
+  private static final int ITEMS = 20;
   private final Random random;
   private final int sections;
   private final Duration chaos;
   private final Map<String, Integer> did = new TreeMap<>();
+  private final List<String> masters = new ArrayList<>();
   private final List<String> deliveries = new ArrayList<>();
   private final Instructors instructors;
   private Stage stage;
@@ -59,13 +62,18 @@ final class Survival {
     try (Stage s = new Stage("survival", SETTINGS, List.of("-Xmx400m")).open(2)) {
       stage = s;
       college = College.found(sections, folder);
-      college.make(college.takeIn(Samples.cartridge(folder, 30)));
+      String edition = college.takeIn(Samples.cartridge(folder, ITEMS));
+      masters.add(college.make(edition));
+      masters.add(college.make(edition));
+      masters.add(college.make(college.takeIn(Samples.alike(folder, ITEMS))));
       try (Connection db = s.connect()) {
         ids = college.sections(db);
       }
-      String first = college.plan(college.newest(), ids);
-      college.confirm(first);
-      deliveries.add(first);
+      for (String master : masters) {
+        String first = college.plan(college.newest(master), ids);
+        college.confirm(first);
+        deliveries.add(first);
+      }
       // Whatever chance brings, both servers die once and the database is restarted.
       Deque<Step> certain =
           new ArrayDeque<>(List.of(() -> kill(0), this::restartPostgres, () -> kill(1)));
@@ -144,8 +152,9 @@ final class Survival {
 
   /** A new wording of some items goes to some sections. */
   private void nextVersion() {
-    String draft = "/api/masters/" + college.master + "/draft/items/";
-    for (JsonNode n : college.api.get("/api/masters/" + college.master + "/versions/0/outline")) {
+    String master = masters.get(random.nextInt(masters.size()));
+    String draft = "/api/masters/" + master + "/draft/items/";
+    for (JsonNode n : college.api.get("/api/masters/" + master + "/versions/0/outline")) {
       if (!n.path("kind").asString().equals("MODULE") && random.nextInt(4) == 0) {
         String text = "<p>Wording of version " + (versions + 1) + ".</p>";
         if (n.path("kind").asString().equals("PAGE")) {
@@ -153,7 +162,7 @@ final class Survival {
         }
       }
     }
-    college.freeze("Version " + ++versions);
+    college.freeze(master, "Version " + ++versions);
     List<String> some = new ArrayList<>(ids);
     some.removeIf(i -> random.nextInt(3) == 0);
     if (some.isEmpty()) {
@@ -162,7 +171,7 @@ final class Survival {
     String id =
         college
             .api
-            .post("/api/deliveries", Map.of("version", college.newest(), "sections", some))
+            .post("/api/deliveries", Map.of("version", college.newest(master), "sections", some))
             .path("id")
             .asString();
     deliveries.add(id);
@@ -199,12 +208,13 @@ final class Survival {
     for (String d : deliveries) {
       finish(d);
     }
-    String last = college.plan(college.newest(), ids);
-    deliveries.add(last);
-    finish(last);
-    String again = college.plan(college.newest(), ids);
-    deliveries.add(again);
-    finish(again);
+    for (int round = 0; round < 2; round++) {
+      for (String master : masters) {
+        String last = college.plan(college.newest(master), ids);
+        deliveries.add(last);
+        finish(last);
+      }
+    }
   }
 
   private void finish(String delivery) {

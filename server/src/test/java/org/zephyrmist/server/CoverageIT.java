@@ -133,7 +133,9 @@ class CoverageIT extends ServerIT {
     deliver(master, 2, to);
     String key = key(master, "Checklist");
     JsonNode receipts =
-        coordinator.get("/api/sections/%s/items/%s/receipts".formatted(to.get(0), key)).json();
+        coordinator
+            .get("/api/sections/%s/masters/%s/items/%s/receipts".formatted(to.get(0), master, key))
+            .json();
     assertThat(receipts)
         .extracting(r -> r.path("number").asInt() + " " + r.path("how").asString())
         .containsExactly("2 UPDATED", "1 ADDED");

@@ -89,6 +89,7 @@ class MatrixIT extends ServerIT {
             .text();
     assertThat(token).contains("zephyrmist_");
     values.put("masters", master);
+    values.put("master", master);
     values.put("deliveries", delivery);
     values.put("sections", ids.get(0).toString());
     values.put("intakes", intake);
@@ -125,7 +126,7 @@ class MatrixIT extends ServerIT {
             "masters", "deliveries", "sections", "intakes", "editions", "tokens", "platforms")) {
       path = path.replace("/" + kind + "/{id}", "/" + kind + "/" + values.get(kind));
     }
-    for (String name : List.of("line", "key", "number", "sha256", "name")) {
+    for (String name : List.of("line", "key", "number", "sha256", "name", "master")) {
       path = path.replace("{" + name + "}", values.get(name));
     }
     return switch (c.path()) {

@@ -34,6 +34,11 @@ final class Samples {
 
   /** Week 3 with a reading that refers to a file and to a later page, an exercise, a link. */
   static byte[] cartridge(String title) throws IOException {
+    return cartridge(title, "<p>Gloves.</p>");
+  }
+
+  /** The same with this text as its checklist. */
+  static byte[] cartridge(String title, String checklist) throws IOException {
     String html =
         "<p>A circuit carries 2,400 watts.</p><p>Open the <a href=\""
             + References.file(SHA, "loads.pdf", "")
@@ -57,7 +62,7 @@ final class Samples {
                 "Paper plot",
                 new Content.Assignment("<p>Draw it.</p>", Grading.points(BigDecimal.TEN))),
             item("manual", "week", 3, "Manual", new Content.WebLink("https://m.example/", true)),
-            item("check", "week", 4, "Checklist", new Content.Page("<p>Gloves.</p>")));
+            item("check", "week", 4, "Checklist", new Content.Page(checklist)));
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     CartridgeWriter.write(
         out,

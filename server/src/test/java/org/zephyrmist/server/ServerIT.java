@@ -118,6 +118,11 @@ abstract class ServerIT {
   /** A master of LGT 110 from the sample cartridge, frozen as version 1. */
   String master(String code) throws Exception {
     JsonNode intake = read(takeIn(Samples.cartridge("Light " + code), "light.imscc"));
+    return master(code, intake.path("edition").asString());
+  }
+
+  /** A master of LGT 110 from an edition, frozen as version 1. */
+  String master(String code, String edition) {
     String course =
         db.select(org.zephyrmist.server.db.Tables.COURSE.ID)
             .from(org.zephyrmist.server.db.Tables.COURSE)
@@ -129,7 +134,7 @@ abstract class ServerIT {
         coordinator.post(
             "/api/masters",
             "{\"code\":\"%s\",\"title\":\"Light\",\"edition\":\"%s\",\"courses\":[\"%s\"]}"
-                .formatted(code, intake.path("edition").asString(), course));
+                .formatted(code, edition, course));
     assertThat(made.status()).as(made.text()).isEqualTo(201);
     String id = made.json().path("id").asString();
     freeze(id, "First");

@@ -40,17 +40,24 @@ public final class Samples {
 
   /** A cartridge of so many items, ten in a module, each module's first page naming its last. */
   public static Path cartridge(Path folder, int items) throws IOException {
-    return cartridge(folder, items, "");
+    return cartridge(folder, items, "", "Stage Light");
+  }
+
+  /** Another publisher's: its items have the same identifiers, its title is another. */
+  public static Path alike(Path folder, int items) throws IOException {
+    return cartridge(folder, items, "", "Light for the Stage");
   }
 
   /** The same, with a picture in its second page. */
   public static Path illustrated(Path folder, int items) throws IOException {
     String sha = Fingerprint.of(Fingerprint.sha256().digest(PICTURE)).hex();
     String address = References.file(sha, "lantern.png", "");
-    return cartridge(folder, items, "<p><img src=\"" + address + "\" alt=\"A lantern\"></p>");
+    return cartridge(
+        folder, items, "<p><img src=\"" + address + "\" alt=\"A lantern\"></p>", "Stage Light");
   }
 
-  private static Path cartridge(Path folder, int items, String figure) throws IOException {
+  private static Path cartridge(Path folder, int items, String figure, String title)
+      throws IOException {
     List<Item> all = new ArrayList<>();
     String week = "";
     for (int i = 0; i < items; i++) {
@@ -66,7 +73,7 @@ public final class Samples {
     try (OutputStream out = Files.newOutputStream(file)) {
       CartridgeWriter.write(
           out,
-          new CartridgeFacts("Stage Light", "", "en", "CC BY", "", false),
+          new CartridgeFacts(title, "", "en", "CC BY", "", false),
           all,
           sha -> new ByteArrayInputStream(PICTURE));
     }

@@ -11,10 +11,12 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.util.HexFormat;
+import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.boot.test.context.SpringBootTest.WebEnvironment;
 import org.springframework.boot.test.web.server.LocalServerPort;
@@ -120,6 +122,52 @@ class PracticePlatformIT {
     assertThat(r.statusCode()).isEqualTo(401);
   }
 
+  @ParameterizedTest
+  @ValueSource(strings = {"/%61pi/shells", "/api;x/shells", "/api/shells;x=/files", "//api/shells"})
+  void withoutTheTokenNoSpellingOfAnAddressPasses(String address) throws Exception {
+    HttpResponse<String> r = page(address);
+    assertThat(r.statusCode()).isIn(400, 401, 404);
+    assertThat(r.body()).doesNotContain("\"title\"");
+  }
+
+  private HttpResponse<String> page(String path) throws Exception {
+    return client.send(
+        HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + path)).build(),
+        HttpResponse.BodyHandlers.ofString());
+  }
+
+  private String keep(String content) throws Exception {
+    byte[] bytes = content.getBytes(StandardCharsets.UTF_8);
+    String sha = HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
+    assertThat(call("PUT", "/api/files/" + sha, content).statusCode()).isEqualTo(200);
+    return sha;
+  }
+
+  @Test
+  void studentsSeeNeitherWhatIsForInstructorsNorBanksNorTheirFilesByAnyAddress() throws Exception {
+    String key = keep("The answers");
+    String hidden =
+        add("v1", "Answer key", "<a href='/files/" + key + "/key.pdf'>key</a>")
+            .replace("\"instructorsOnly\":false", "\"instructorsOnly\":true");
+    String bank = keep("The bank");
+    String banked =
+        add("v2", "Bank of answers", "")
+            .replace("PAGE", "QUESTION_BANK")
+            .replace("\"more\":{}", "\"more\":{\"file\":{\"sha256\":\"" + bank + "\"}}");
+    for (String step : List.of(hidden, banked)) {
+      String id = steps(step).path("id").asString();
+      assertThat(page("/shells/s").body()).doesNotContain("nswer");
+      assertThat(page("/shells/s?item=" + id).body()).doesNotContain("nswer");
+      assertThat(page("/shells/s?work=true&item=" + id).body()).contains("nswer");
+    }
+    for (String sha : List.of(key, bank)) {
+      assertThat(page("/files/" + sha + "/x").statusCode()).isEqualTo(404);
+      assertThat(page("/files/" + sha + "/x?work=true").statusCode()).isEqualTo(200);
+    }
+    steps(add("v3", "For all", "<a href='/files/" + key + "/key.pdf'>key</a>"));
+    assertThat(page("/files/" + key + "/x").statusCode()).isEqualTo(200);
+  }
+
   @Test
   void aFileIsAskedForOnceAndWrongBytesAreRefused() throws Exception {
     byte[] bytes = "load table".getBytes(StandardCharsets.UTF_8);
@@ -130,7 +178,8 @@ class PracticePlatformIT {
     assertThat(call("POST", "/api/files/missing", asked).body()).contains(sha);
     assertThat(call("PUT", "/api/files/" + sha, "load table").statusCode()).isEqualTo(200);
     assertThat(call("POST", "/api/files/missing", asked).body()).doesNotContain(sha);
-    assertThat(call("GET", "/files/" + sha + "/t.txt", "").body()).isEqualTo("load table");
+    assertThat(call("GET", "/files/" + sha + "/t.txt?work=true", "").body())
+        .isEqualTo("load table");
   }
 
   private void fault(String kind) throws Exception {

@@ -14,6 +14,7 @@ import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.KeySpace;
 import org.zephyrmist.core.content.Place;
 import org.zephyrmist.core.content.Rank;
 import org.zephyrmist.core.content.Timing;
@@ -21,9 +22,10 @@ import org.zephyrmist.core.content.Titles;
 import org.zephyrmist.core.content.Visibility;
 
 /**
- * Reads one package. Keys follow from the identifiers in the manifest, so the same package always
- * gives the same items. Files go to the intake as streams, from a thread of their own; of pages and
- * descriptions only one at a time is in memory.
+ * Reads one package. Keys follow from the identity of the source and the identifiers in the
+ * manifest, so every edition gives an item the same key, and no other source does. Files go to the
+ * intake as streams, from a thread of their own; of pages and descriptions only one at a time is in
+ * memory.
  */
 public final class CartridgeReader {
   private static final String MANIFEST = "imsmanifest.xml";
@@ -38,6 +40,7 @@ public final class CartridgeReader {
   private final Map<String, ItemKey> pageItems = new HashMap<>();
   private final ResourceReader resources;
   private final Steps steps;
+  private final KeySpace keys;
 
   private CartridgeReader(
       Archive archive,
@@ -52,7 +55,10 @@ public final class CartridgeReader {
     this.findings = new Findings(manifest.facts());
     this.files = files;
     this.steps = steps;
-    this.resources = new ResourceReader(archive, limits, files, pageItems, findings);
+    this.keys = intake.keySpace(manifest.facts());
+    this.resources =
+        new ResourceReader(
+            archive, limits, files, pageItems, manifest.instructorsFiles(), findings);
   }
 
   /**
@@ -130,7 +136,10 @@ public final class CartridgeReader {
     Optional<Resource> own = n.resource().map(manifest.resources()::get);
     own.ifPresent(r -> firstItemOf.putIfAbsent(r.id(), key(n)));
     Optional<Resource> variant = own.flatMap(Resource::variant).map(manifest.resources()::get);
-    return variant.filter(CartridgeReader::isItem).or(() -> own);
+    return variant
+        .filter(CartridgeReader::isItem)
+        .map(v -> own.get().instructorsOnly() ? v.forInstructorsOnly() : v)
+        .or(() -> own);
   }
 
   private void target(Resource r, ItemKey key) {
@@ -144,8 +153,8 @@ public final class CartridgeReader {
     return ResourceType.of(r.type()).isPresent();
   }
 
-  private static ItemKey key(Node n) {
-    return ItemKey.named("item " + n.id());
+  private ItemKey key(Node n) {
+    return keys.key("item " + n.id());
   }
 
   /** Resources in no item of the outline that are content of their own, not files of a page. */
@@ -163,7 +172,7 @@ public final class CartridgeReader {
                 && type.get() != ResourceType.ASSOCIATED_CONTENT;
         if (page || content) {
           all.add(r);
-          target(r, ItemKey.named("resource " + r.id()));
+          target(r, keys.key("resource " + r.id()));
         } else if (type.isEmpty()) {
           findings.notUnderstood(r.id(), "resource of type " + r.type() + "; its files are kept");
         }
@@ -193,7 +202,7 @@ public final class CartridgeReader {
   private void module(Node n, Place place, Optional<Resource> own)
       throws CartridgeException, IOException {
     boolean ownContent = own.isPresent();
-    ItemKey key = ownContent ? ItemKey.named("module " + n.id()) : key(n);
+    ItemKey key = ownContent ? keys.key("module " + n.id()) : key(n);
     boolean lost = n.resource().isPresent() && !ownContent && n.children().isEmpty();
     if (lost) {
       return;
@@ -214,11 +223,7 @@ public final class CartridgeReader {
     int rank = manifest.outline().size();
     for (Resource r : all) {
       findings.unplaced();
-      emit(
-          ItemKey.named("resource " + r.id()),
-          "",
-          r,
-          new Place(Optional.empty(), Rank.nth(rank++)));
+      emit(keys.key("resource " + r.id()), "", r, new Place(Optional.empty(), Rank.nth(rank++)));
     }
   }
 

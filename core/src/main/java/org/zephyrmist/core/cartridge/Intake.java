@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.KeySpace;
 
 /** Takes what a reading finds, as it comes: files from one thread, items from another. */
 public interface Intake {
@@ -14,6 +15,9 @@ public interface Intake {
    * @param name the last part of the path
    */
   FileRef file(String path, String name, String mediaType, InputStream in) throws IOException;
+
+  /** The keys of the package's items; asked once, before the first item comes. */
+  KeySpace keySpace(CartridgeFacts facts);
 
   /** Takes an item; modules come before what they hold. */
   void item(Item item);

@@ -1,8 +1,11 @@
 package org.zephyrmist.core.cartridge;
 
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.Consumer;
 import org.w3c.dom.Element;
 
 /**
@@ -32,6 +35,7 @@ record Manifest(
    * A resource.
    *
    * @param path of its main file in the archive; empty if it has none or it is missing
+   * @param files paths of its other files
    * @param address of its main file as the manifest names it; may be empty
    * @param inline its XML, where the manifest holds it itself
    * @param variant the resource that may be used instead (Common Cartridge 1.3, "Variants")
@@ -41,9 +45,33 @@ record Manifest(
       String id,
       String type,
       Optional<String> path,
+      List<String> files,
       String address,
       Optional<Element> inline,
       Optional<String> variant,
       boolean instructorsOnly,
-      boolean restricted) {}
+      boolean restricted) {
+    Resource forInstructorsOnly() {
+      return new Resource(id, type, path, files, address, inline, variant, true, restricted);
+    }
+  }
+
+  /** Files that belong to resources without learners, and to no other. */
+  Set<String> instructorsFiles() {
+    Set<String> all = new HashSet<>();
+    each(true, all::add);
+    if (!all.isEmpty()) {
+      each(false, all::remove);
+    }
+    return all;
+  }
+
+  private void each(boolean instructorsOnly, Consumer<String> file) {
+    for (Resource r : resources.values()) {
+      if (r.instructorsOnly() == instructorsOnly) {
+        r.path().ifPresent(file);
+        r.files().forEach(file);
+      }
+    }
+  }
 }

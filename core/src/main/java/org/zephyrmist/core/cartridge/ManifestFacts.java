@@ -14,7 +14,10 @@ final class ManifestFacts {
 
   private ManifestFacts() {}
 
-  /** LOM 5.5 intended end user role; Common Cartridge allows Learner, Instructor, Mentor. */
+  /**
+   * Whether roles are named and no learner is among them (LOM 5.5 intended end user role; Common
+   * Cartridge allows Learner, Instructor, Mentor). Any other role does not make it students'.
+   */
   static boolean forInstructorsOnly(Element r) {
     List<String> roles =
         Xml.at(r, "metadata", "lom").stream()
@@ -22,9 +25,7 @@ final class ManifestFacts {
             .flatMap(ed -> Xml.children(ed, "intendedEndUserRole").stream())
             .map(role -> Xml.text(role, "value"))
             .toList();
-    return !roles.isEmpty()
-        && roles.stream()
-            .noneMatch(v -> v.equalsIgnoreCase("Learner") || v.equalsIgnoreCase("Mentor"));
+    return !roles.isEmpty() && roles.stream().noneMatch(v -> v.equalsIgnoreCase("Learner"));
   }
 
   /** The package as a whole, from the root with its metadata and authorizations. */

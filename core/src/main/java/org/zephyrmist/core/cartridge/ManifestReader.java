@@ -213,6 +213,7 @@ final class ManifestReader extends DefaultHandler {
     if (!main.isEmpty() && found.isEmpty()) {
       missing.add(main);
     }
+    List<String> others = new ArrayList<>(0);
     for (Element f : Xml.children(r, "file")) {
       String address = own + f.getAttribute("href").strip();
       Optional<String> file = archive.findAddress(address);
@@ -222,6 +223,8 @@ final class ManifestReader extends DefaultHandler {
       if (main.isEmpty()) {
         main = address;
         found = file;
+      } else if (!file.equals(found)) {
+        file.ifPresent(others::add);
       }
     }
     Optional<Element> inline =
@@ -230,6 +233,7 @@ final class ManifestReader extends DefaultHandler {
         r.getAttribute("identifier").strip(),
         r.getAttribute("type").strip().intern(),
         found,
+        List.copyOf(others),
         found.isPresent() ? found.get() : main,
         inline,
         Xml.child(r, "variant").map(v -> v.getAttribute("identifierref").strip()),

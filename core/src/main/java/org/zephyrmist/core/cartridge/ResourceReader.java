@@ -27,16 +27,20 @@ final class ResourceReader {
   private final Limits limits;
   private final PackageFiles files;
   private final Map<String, ItemKey> pageItems;
+  private final Set<String> instructorsFiles;
   private final Findings findings;
   private final Xml.Parser xml;
   private final Set<String> used = new HashSet<>();
+  private boolean forStudents;
 
   ResourceReader(
       Archive archive,
       Limits limits,
       PackageFiles files,
       Map<String, ItemKey> pageItems,
+      Set<String> instructorsFiles,
       Findings findings) {
+    this.instructorsFiles = instructorsFiles;
     this.archive = archive;
     this.limits = limits;
     this.files = files;
@@ -47,6 +51,7 @@ final class ResourceReader {
 
   /** The content; nothing if its file is missing, which is reported. */
   Optional<Read> read(Resource r, String title) throws CartridgeException, IOException {
+    forStudents = !r.instructorsOnly();
     Optional<ResourceType> type = ResourceType.of(r.type());
     if (r.path().isEmpty() && r.inline().isEmpty()) {
       findings.dead(
@@ -194,8 +199,13 @@ final class ResourceReader {
     used.add(found.get());
     String fragment = References.fragment(address);
     ItemKey item = pageItems.get(found.get());
-    if (item != null && !Paths.mediaType(found.get()).startsWith("image/")) {
+    boolean withheld = forStudents && instructorsFiles.contains(found.get());
+    if (item != null && (withheld || !Paths.mediaType(found.get()).startsWith("image/"))) {
       return References.item(item, fragment);
+    }
+    if (withheld) {
+      findings.dead(path, "refers to " + found.get() + ", which is only for instructors");
+      return address;
     }
     FileRef file = files.ref(found.get());
     return References.file(file.sha256(), file.name(), fragment);

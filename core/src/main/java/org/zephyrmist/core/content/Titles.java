@@ -1,5 +1,6 @@
 package org.zephyrmist.core.content;
 
+import java.util.Locale;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
@@ -29,6 +30,11 @@ public final class Titles {
         .filter(t -> !t.isEmpty())
         .findFirst()
         .orElse("Untitled");
+  }
+
+  /** What two titles that people take for the same have in common: letters and digits alone. */
+  public static String folded(String title) {
+    return title.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", " ").strip();
   }
 
   /** The title as it is kept: one line, nothing unseen, at most {@link #MOST} characters. */

@@ -3,12 +3,12 @@ package org.zephyrmist.core.delivery;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.Titles;
 
 /**
  * Finds, among the items of a shell that are not ours, the one that an item of ours is alike to:
@@ -56,7 +56,6 @@ final class Likeness {
   }
 
   private static Titled titled(Kind kind, String title) {
-    return new Titled(
-        kind, title.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", " ").strip());
+    return new Titled(kind, Titles.folded(title));
   }
 }

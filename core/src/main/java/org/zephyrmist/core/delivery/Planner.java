@@ -142,13 +142,13 @@ public final class Planner {
     };
   }
 
-  /** Nothing is written, unless the item is fixed: then it must equal the master at once. */
+  /** Nothing is written but what is fixed: that must equal the master at once. */
   private Step adopt(Meant m, Held s) {
     EnumSet<Aspect> writes = EnumSet.noneOf(Aspect.class);
-    if (m.rule() == EditRule.FIXED) {
-      writes.addAll(m.aspects().differing(s.aspects()));
-      if (s.studentWork()) {
-        writes.remove(Aspect.GRADING);
+    for (Aspect a : m.aspects().differing(s.aspects())) {
+      boolean work = a == Aspect.GRADING && s.studentWork();
+      if (m.rule(a) == EditRule.FIXED && !work) {
+        writes.add(a);
       }
     }
     return new Step(

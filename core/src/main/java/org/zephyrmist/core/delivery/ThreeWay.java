@@ -27,24 +27,23 @@ final class ThreeWay {
     Fingerprint here = s.get(a);
     boolean changedHere = !here.equals(b.shown().get(a));
     boolean masterMoved = !m.aspects().get(a).equals(b.sent().get(a));
-    if (m.aspects().get(a).equals(here) || (!changedHere && !masterMoved)) {
+    if (m.aspects().get(a).equals(here) || (!changedHere && !masterMoved && !m.hides(a))) {
       return AspectStep.SAME;
     }
-    if (m.rule() == EditRule.STARTER) {
+    EditRule rule = m.rule(a);
+    if (rule == EditRule.STARTER) {
       return AspectStep.KEEP;
     }
     if (!changedHere) {
       return AspectStep.UPDATE;
     }
-    if (m.rule() == EditRule.FIXED) {
+    if (rule == EditRule.FIXED) {
       return masterMoved ? AspectStep.CLASH_OVERWRITTEN : AspectStep.UPDATE;
     }
     if (!masterMoved) {
       return AspectStep.KEEP;
     }
-    return Step.overwrites(m.rule(), choices)
-        ? AspectStep.CLASH_OVERWRITTEN
-        : AspectStep.CLASH_KEPT;
+    return Step.overwrites(rule, choices) ? AspectStep.CLASH_OVERWRITTEN : AspectStep.CLASH_KEPT;
   }
 
   static boolean writes(AspectStep step) {

@@ -7,10 +7,12 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -293,5 +295,109 @@ class CartridgeReaderTest {
   void aWrapperDeeperThanTheLimitIsRefused() throws Exception {
     String deep = "<item>".repeat(300) + "</item>".repeat(300);
     assertThat(refused(Package.cc12(deep, ""))).hasMessageContaining("deeper than");
+  }
+
+  private static String resource(String id, String roles, String files) {
+    String metadata =
+        roles.isEmpty()
+            ? ""
+            : "<metadata><lom:lom xmlns:lom=\"http://ltsc.ieee.org/xsd/imsccv1p2/LOM/resource\">"
+                + "<lom:educational>"
+                + roles
+                    .lines()
+                    .map(
+                        r ->
+                            "<lom:intendedEndUserRole><lom:value>"
+                                + r
+                                + "</lom:value></lom:intendedEndUserRole>")
+                    .collect(Collectors.joining())
+                + "</lom:educational></lom:lom></metadata>";
+    String listed =
+        files.lines().map(f -> "<file href=\"" + f + "\"/>").collect(Collectors.joining());
+    return "<resource identifier=\"%s\" type=\"webcontent\" href=\"%s\">%s%s</resource>"
+        .formatted(id, files.lines().findFirst().orElseThrow(), metadata, listed);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "Instructor,true",
+    "'Instructor\nMentor',true",
+    "Mentor,true",
+    "Author,true",
+    "'Instructor\nLearner',false",
+    "learner,false",
+    "'',false"
+  })
+  void onlyWhatNamesLearnersOrNobodyIsForStudents(String roles, boolean hidden) throws Exception {
+    read(
+        Package.cc12(
+                "<item identifier=\"i\" identifierref=\"r\"><title>Key</title></item>",
+                resource("r", roles, "key.html"))
+            .with("key.html", "<p>42</p>"));
+    Item key = memory.items.get(0);
+    assertThat(key.visibility().instructorsOnly()).isEqualTo(hidden);
+    assertThat(key.visibility().shown()).isEqualTo(!hidden);
+  }
+
+  @Test
+  void aVariantOfWhatIsForInstructorsIsForInstructorsToo() throws Exception {
+    read(
+        Package.cc12(
+                "<item identifier=\"i\" identifierref=\"a\"><title>Key</title></item>",
+                resource("a", "Instructor", "a.html")
+                        .replace("</resource>", "<variant identifierref=\"b\"/></resource>")
+                    + resource("b", "", "b.html"))
+            .with("a.html", "a")
+            .with("b.html", "b"));
+    assertThat(memory.items)
+        .filteredOn(i -> i.title().equals("Key"))
+        .allMatch(i -> i.visibility().instructorsOnly());
+  }
+
+  @Test
+  void aPageForStudentsDoesNotCarryFilesOfInstructorsAlong() throws Exception {
+    String page = "<p><a href='key.pdf'>1</a> <a href='more.pdf'>2</a> <img src='plot.png'></p>";
+    ReadingReport report =
+        read(
+            Package.cc12(
+                    "<item identifier=\"i\" identifierref=\"r\"><title>Read</title></item>"
+                        + "<item identifier=\"j\" identifierref=\"t\"><title>Teach</title></item>"
+                        + "<item identifier=\"p\" identifierref=\"q\"><title>Plot</title></item>",
+                    resource("r", "", "read.html\nshared.pdf")
+                        + resource("t", "Instructor", "teach.html\nkey.pdf\nmore.pdf\nshared.pdf")
+                        + resource("q", "Mentor", "plot.png"))
+                .with("read.html", page + "<a href='shared.pdf'>3</a>")
+                .with("teach.html", page)
+                .with("key.pdf", "k")
+                .with("more.pdf", "m")
+                .with("shared.pdf", "s")
+                .with("plot.png", "p"));
+    String read = AspectForms.html(memory.items.get(0).content());
+    assertThat(References.files(read)).extracting(f -> f.name()).containsExactly("shared.pdf");
+    assertThat(References.items(read)).hasSize(1); // the plot, which only instructors are given
+    assertThat(report.deadReferences())
+        .extracting(f -> f.what())
+        .containsExactly(
+            "refers to key.pdf, which is only for instructors",
+            "refers to more.pdf, which is only for instructors");
+    String teach = AspectForms.html(memory.items.get(1).content());
+    assertThat(References.files(teach)).extracting(f -> f.name()).contains("key.pdf", "more.pdf");
+  }
+
+  @Test
+  void anItemHasAnotherKeyInAnotherSourceAndTheSameInEveryEdition() throws Exception {
+    String item = "<item identifier=\"item_1\" identifierref=\"r\"><title>T</title></item>";
+    Package one = Package.cc12(item, resource("r", "", "a.html")).with("a.html", "a");
+    Package next = Package.cc12(item, resource("r", "", "a.html")).with("a.html", "b");
+    Package other =
+        Package.of(
+                new String(one.bytes("imsmanifest.xml"), StandardCharsets.UTF_8)
+                    .replace("Stage Light", "Stage Sound"))
+            .with("a.html", "a");
+    read(one);
+    read(next);
+    read(other);
+    assertThat(memory.items.get(1).key()).isEqualTo(memory.items.get(0).key());
+    assertThat(memory.items.get(2).key()).isNotEqualTo(memory.items.get(0).key());
   }
 }

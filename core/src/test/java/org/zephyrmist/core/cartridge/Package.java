@@ -15,6 +15,7 @@ import java.util.zip.ZipOutputStream;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.KeySpace;
 
 /** A package made by hand, and an intake that remembers. */
 final class Package {
@@ -70,6 +71,11 @@ final class Package {
 
   /** Keeps everything in memory. */
   static final class Memory implements Intake {
+    @Override
+    public KeySpace keySpace(CartridgeFacts facts) {
+      return KeySpace.of(facts.title());
+    }
+
     final List<Item> items = new java.util.ArrayList<>();
     final Map<String, byte[]> files = new HashMap<>();
     final List<String> paths = new java.util.ArrayList<>();

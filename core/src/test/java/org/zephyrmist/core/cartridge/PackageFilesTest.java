@@ -19,6 +19,7 @@ import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.KeySpace;
 
 /** Files are kept on one thread while another reads the outline; nobody is to notice. */
 @Timeout(60)
@@ -59,6 +60,11 @@ class PackageFilesTest {
 
   /** Passes everything on, but may hold files up or fail. */
   private abstract static class Odd implements Intake {
+    @Override
+    public KeySpace keySpace(CartridgeFacts facts) {
+      return KeySpace.of(facts.title());
+    }
+
     final Package.Memory memory = new Package.Memory();
 
     abstract void before(String path) throws IOException;

@@ -31,7 +31,7 @@ class BaseTest {
   }
 
   private static Meant meant(Fingerprints f) {
-    return new Meant(KEY, Kind.PAGE, "K", EditRule.ADAPTABLE, Optional.empty(), f);
+    return new Meant(KEY, Kind.PAGE, "K", EditRule.ADAPTABLE, false, Optional.empty(), f);
   }
 
   private static Held held(Fingerprints f) {

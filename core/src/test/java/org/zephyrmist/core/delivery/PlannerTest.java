@@ -9,6 +9,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Fingerprint;
@@ -33,7 +35,7 @@ class PlannerTest {
   }
 
   private static Meant meant(EditRule rule, Fingerprints m) {
-    return new Meant(KEY, Kind.PAGE, "Loads", rule, Optional.empty(), m);
+    return new Meant(KEY, Kind.PAGE, "Loads", rule, false, Optional.empty(), m);
   }
 
   private static Held held(Fingerprints s, boolean work) {
@@ -172,6 +174,7 @@ class PlannerTest {
             Kind.PAGE,
             "Loads",
             EditRule.ADAPTABLE,
+            false,
             Optional.empty(),
             aspects("new"));
     List<Step> steps =
@@ -236,6 +239,7 @@ class PlannerTest {
             Kind.MODULE,
             "Week 1",
             EditRule.ADAPTABLE,
+            false,
             Optional.empty(),
             aspects("w"));
     assertThat(Planner.plan(List.of(week), List.of(), Map.of(), Choices.SAFE)).isEmpty();
@@ -250,5 +254,37 @@ class PlannerTest {
     shell.add(new Held("x", Kind.PAGE, "My notes", Optional.of("m1"), aspects("n"), false, true));
     Step step = plan(null, shell, List.of(week), Choices.SAFE);
     assertThat(step.reason()).isEqualTo(Reason.GONE_BUT_HOLDS_OTHERS);
+  }
+
+  private static Fingerprints seen(String visibility) {
+    return aspects("same").with(Aspect.VISIBILITY, Fingerprint.of(visibility));
+  }
+
+  @ParameterizedTest
+  @EnumSource(EditRule.class)
+  void whatIsForInstructorsOnlyIsHiddenAgainUnderAnyRule(EditRule rule) {
+    Meant key =
+        new Meant(KEY, Kind.PAGE, "Answers", rule, true, Optional.empty(), seen("instructors"));
+    Base base = base(seen("instructors"), seen("instructors"));
+    Step s = plan(key, List.of(held(seen("all"), false)), List.of(base), Choices.SAFE);
+    assertThat(s.kind()).isEqualTo(StepKind.UPDATE);
+    assertThat(s.writes()).containsExactly(Aspect.VISIBILITY);
+    assertThat(s.reason()).isEqualTo(Reason.FIXED_PUT_BACK);
+  }
+
+  @Test
+  void aTwinOfWhatIsForInstructorsOnlyIsHiddenWhenItIsAdopted() {
+    Meant key =
+        new Meant(
+            KEY,
+            Kind.PAGE,
+            "Answers",
+            EditRule.ADAPTABLE,
+            true,
+            Optional.empty(),
+            seen("instructors"));
+    Step s = plan(key, List.of(held(seen("all"), false)), List.of(), Choices.SAFE);
+    assertThat(s.reason()).isEqualTo(Reason.ALIKE_ADOPTED);
+    assertThat(s.writes()).containsExactly(Aspect.VISIBILITY);
   }
 }

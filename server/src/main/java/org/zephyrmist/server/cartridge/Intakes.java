@@ -14,7 +14,6 @@ import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.time.Clock;
 import java.time.OffsetDateTime;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -32,10 +31,13 @@ import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.zephyrmist.core.cartridge.CartridgeException;
+import org.zephyrmist.core.cartridge.CartridgeFacts;
 import org.zephyrmist.core.cartridge.CartridgeReader;
 import org.zephyrmist.core.cartridge.Limits;
 import org.zephyrmist.core.cartridge.ReadingReport;
 import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.core.content.KeySpace;
+import org.zephyrmist.core.content.Titles;
 import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.people.Events;
@@ -216,7 +218,7 @@ public class Intakes {
   private UUID keep(UUID intake, String name, Path file, byte[] sha256, long size, SignedIn who) {
     UUID tree = trees.create();
     ReadingReport report = read(file, name, tree, new Progress(intake));
-    String title = report.facts().title().isBlank() ? stem(name) : report.facts().title();
+    String title = title(report.facts(), name);
     UUID cartridge = cartridge(title);
     int number = 1 + db.fetchCount(EDITION, EDITION.CARTRIDGE_ID.eq(cartridge));
     UUID edition = UUID.randomUUID();
@@ -239,7 +241,8 @@ public class Intakes {
 
   private ReadingReport read(Path file, String name, UUID tree, Progress progress) {
     Handover handover = new Handover();
-    try (TreeIntake into = new TreeIntake(tree, trees, files, progress, handover)) {
+    try (TreeIntake into =
+        new TreeIntake(tree, trees, files, progress, f -> keySpace(title(f, name)), handover)) {
       return handover.run(
           unpackers,
           () -> {
@@ -260,15 +263,27 @@ public class Intakes {
     }
   }
 
+  private static String title(CartridgeFacts facts, String fileName) {
+    return facts.title().isBlank() ? stem(fileName) : facts.title();
+  }
+
   private static String stem(String name) {
     String stem = name.replaceFirst("\\.[A-Za-z0-9]{1,6}$", "");
     return stem.isBlank() ? "Untitled cartridge" : stem;
   }
 
+  /** The keys of all editions of a cartridge, those it had before keys named their source too. */
+  private KeySpace keySpace(String title) {
+    String identifier = Titles.folded(title);
+    boolean old =
+        db.fetchExists(CARTRIDGE, CARTRIDGE.IDENTIFIER.eq(identifier).and(CARTRIDGE.OLD_KEYS));
+    return old ? KeySpace.WITHOUT_SOURCE : KeySpace.of(identifier);
+  }
+
   /** Packages with one title are editions of one cartridge. */
   private UUID cartridge(String title) {
-    String identifier = title.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", " ").strip();
-    db.insertInto(CARTRIDGE)
+    String identifier = Titles.folded(title);
+    db.insertInto(CARTRIDGE, CARTRIDGE.ID, CARTRIDGE.TITLE, CARTRIDGE.IDENTIFIER)
         .values(UUID.randomUUID(), title, identifier)
         .onConflictDoNothing()
         .execute();

@@ -6,9 +6,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
 import java.util.function.Consumer;
+import java.util.function.Function;
+import org.zephyrmist.core.cartridge.CartridgeFacts;
 import org.zephyrmist.core.cartridge.Intake;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.KeySpace;
 import org.zephyrmist.server.content.FileIntake;
 import org.zephyrmist.server.content.Files;
 import org.zephyrmist.server.content.Trees;
@@ -24,13 +27,22 @@ final class TreeIntake implements Intake, AutoCloseable {
   private final Trees trees;
   private final FileIntake files;
   private final Progress progress;
+  private final Function<CartridgeFacts, KeySpace> keySpace;
   private final Consumer<Runnable> writer;
   private final List<Item> batch = new ArrayList<>();
 
   /**
+   * @param keySpace of the source that the package is an edition of
    * @param writer runs what is to be written, in its order
    */
-  TreeIntake(UUID tree, Trees trees, Files files, Progress progress, Consumer<Runnable> writer) {
+  TreeIntake(
+      UUID tree,
+      Trees trees,
+      Files files,
+      Progress progress,
+      Function<CartridgeFacts, KeySpace> keySpace,
+      Consumer<Runnable> writer) {
+    this.keySpace = keySpace;
     this.writer = writer;
     this.tree = tree;
     this.trees = trees;
@@ -42,6 +54,11 @@ final class TreeIntake implements Intake, AutoCloseable {
   public FileRef file(String path, String name, String mediaType, InputStream in)
       throws IOException {
     return files.keep(path, name, mediaType, in);
+  }
+
+  @Override
+  public KeySpace keySpace(CartridgeFacts facts) {
+    return keySpace.apply(facts);
   }
 
   @Override

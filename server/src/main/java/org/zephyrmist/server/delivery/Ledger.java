@@ -82,14 +82,14 @@ class Ledger {
                 + "   ?::text[], ?::text[], ?::text[], ?::int[], ?::text[], ?::bytea[],"
                 + "   ?::bytea[]) x returning *),"
                 + " gone as (delete from holding h using r where r.how = 'RETIRED'"
-                + "   and h.section_id = r.section_id and h.item_key = r.item_key)"
+                + "   and h.section_id = r.section_id and h.master_id = r.master_id"
+                + "   and h.item_key = r.item_key)"
                 + " insert into holding (section_id, master_id, item_key, item_kind, title,"
                 + "   platform_item, receipt_id, sent, shown, here)"
                 + " select section_id, master_id, item_key, item_kind, title, platform_item, id,"
                 + "   sent, shown, shown from r where how <> 'RETIRED'"
-                + " on conflict (section_id, item_key) do update set"
-                + "   master_id = excluded.master_id, item_kind = excluded.item_kind,"
-                + "   title = excluded.title, platform_item = excluded.platform_item,"
+                + " on conflict (section_id, master_id, item_key) do update set"
+                + "   item_kind = excluded.item_kind, title = excluded.title, platform_item = excluded.platform_item,"
                 + "   receipt_id = excluded.receipt_id, sent = excluded.sent,"
                 + "   shown = excluded.shown, here = excluded.here",
             o.section(),

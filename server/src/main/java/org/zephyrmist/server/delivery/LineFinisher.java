@@ -1,17 +1,14 @@
 package org.zephyrmist.server.delivery;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.Fingerprints;
-import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.core.delivery.Meant;
@@ -49,7 +46,6 @@ class LineFinisher {
   void finish(Work w) {
     Planned p = w.plan();
     UUID line = w.line();
-    Map<ItemKey, String> ids = w.ids();
     lines.activity(line, LineState.RUNNING, "reading back");
     boolean moved = p.steps().stream().anyMatch(Step::moves);
     ShellReader.Reading now = moved ? readBack(w) : p.reading();
@@ -60,7 +56,7 @@ class LineFinisher {
     int kept = 0;
     for (Step s : p.steps()) {
       Meant m = p.meant().get(s.key());
-      Held held = Optional.ofNullable(ids.get(s.key())).map(now.byId()::get).orElse(null);
+      Held held = w.id(s.key()).map(now.byId()::get).orElse(null);
       expected += m == null ? 0 : 1;
       boolean blocked = m != null && s.kind() == StepKind.BLOCKED;
       withheld += blocked && held != null ? 1 : 0;
@@ -73,9 +69,7 @@ class LineFinisher {
     }
     int all = expected;
     int held = withheld;
-    now.keep(
-        bodies,
-        p.steps().stream().map(s -> ids.get(s.key())).filter(java.util.Objects::nonNull).toList());
+    now.keep(bodies, p.steps().stream().flatMap(s -> w.id(s.key()).stream()).toList());
     String end = end(p, moved, missing, kept);
     transaction.executeWithoutResult(
         t -> {
@@ -111,16 +105,7 @@ class LineFinisher {
   }
 
   private ShellReader.Reading readBack(Work w) {
-    Planned p = w.plan();
-    Map<String, ShellTranslator.Known> fresh = new HashMap<>();
-    w.ids()
-        .forEach(
-            (key, id) -> {
-              if (p.meant().containsKey(key)) {
-                fresh.put(id, new ShellTranslator.Known(key, p.version().letter()));
-              }
-            });
-    return reader.read(p.gateway(), w.section(), fresh);
+    return reader.read(w.plan().gateway(), w.section(), w.ours());
   }
 
   private static String end(Planned p, boolean moved, int missing, int kept) {

@@ -3,6 +3,7 @@ package org.zephyrmist.server.delivery;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -55,11 +56,19 @@ class LineRunner {
    * A plan that is being carried out.
    *
    * @param items that are written
-   * @param ids the platform's ids of our items in the shell; more as they are added
+   * @param ours our items in the shell; more as they are added
    * @param left the platform's revision of each item that was written
    */
-  record Work(
-      Planned plan, Map<ItemKey, Item> items, Map<ItemKey, String> ids, Map<String, String> left) {
+  record Work(Planned plan, Map<ItemKey, Item> items, Ours ours, Map<String, String> left) {
+    /** The platform's id of an item of the version. */
+    Optional<String> id(ItemKey key) {
+      return ours.id(plan.version().master(), key);
+    }
+
+    void written(ItemKey key, String id) {
+      ours.put(plan.version().master(), key, id);
+    }
+
     UUID line() {
       return plan.open().line().getId();
     }
@@ -87,7 +96,7 @@ class LineRunner {
           "Look at the plan of this section, then go on.");
       return;
     }
-    Work work = new Work(p, items(p), ids(p), new HashMap<>());
+    Work work = new Work(p, items(p), ours(p), new HashMap<>());
     sender.send(work);
     finisher.finish(work);
   }
@@ -152,15 +161,16 @@ class LineRunner {
             .toList());
   }
 
-  /** The platform's ids of our items that are in the shell. */
-  private static Map<ItemKey, String> ids(Planned p) {
-    Map<ItemKey, String> ids = new HashMap<>();
-    p.reading().holdings().stream()
-        .filter(h -> p.reading().byId().containsKey(h.getPlatformItem()))
-        .forEach(h -> ids.put(new ItemKey(h.getItemKey()), h.getPlatformItem()));
+  /** Our items that are in the shell, with those that the plan adopts. */
+  private static Ours ours(Planned p) {
+    Ours ours =
+        Ours.of(
+            p.reading().holdings().stream()
+                .filter(h -> p.reading().byId().containsKey(h.getPlatformItem()))
+                .toList());
     p.steps().stream()
         .filter(s -> s.kind() == StepKind.TWIN && s.reason() == Step.Reason.ALIKE_ADOPTED)
-        .forEach(s -> ids.put(s.key(), s.id().orElseThrow()));
-    return ids;
+        .forEach(s -> ours.put(p.version().master(), s.key(), s.id().orElseThrow()));
+    return ours;
   }
 }

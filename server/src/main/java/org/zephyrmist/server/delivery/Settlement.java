@@ -1,7 +1,6 @@
 package org.zephyrmist.server.delivery;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -86,12 +85,9 @@ class Settlement {
     if (steps.isEmpty()) {
       return;
     }
-    Map<String, ShellTranslator.Known> fresh = new HashMap<>();
+    Ours fresh = new Ours();
     steps.forEach(
-        s ->
-            fresh.put(
-                s.getPlatformItem(),
-                new ShellTranslator.Known(new ItemKey(s.getItemKey()), version.letter())));
+        s -> fresh.put(version.master(), new ItemKey(s.getItemKey()), s.getPlatformItem()));
     ShellReader.Reading reading = reader.read(gateway, open.section(), fresh);
     Map<ItemKey, Base> bases = Ledger.bases(reading.holdings(), version.master());
     List<Ledger.Entry> entries = new ArrayList<>();
@@ -130,20 +126,19 @@ class Settlement {
     if (inFlight.isEmpty()) {
       return;
     }
-    Map<ItemKey, String> ids = new HashMap<>();
-    ledger
-        .holdings(open.section().getId())
-        .forEach(h -> ids.put(new ItemKey(h.getItemKey()), h.getPlatformItem()));
+    UUID master = version.master();
+    Ours ours = Ours.of(ledger.holdings(open.section().getId()));
     steps.stream()
         .filter(DeliveryStepRecord::getDone)
-        .forEach(s -> ids.put(new ItemKey(s.getItemKey()), s.getPlatformItem()));
+        .forEach(s -> ours.put(master, new ItemKey(s.getItemKey()), s.getPlatformItem()));
+    ShellTranslator translator = writes.translator(open.section(), ours);
     for (DeliveryStepRecord s : inFlight) {
-      PlatformGateway.Write w = writes.again(s, items, ids, version.letter(), open.section());
+      PlatformGateway.Write w = writes.again(s, items, translator, master);
       try {
         Written now = gateway.apply(open.section().getShell(), List.of(w)).get(w.key());
         s.setPlatformItem(now.id());
         s.setLeftRevision(now.revision());
-        ids.put(new ItemKey(s.getItemKey()), now.id());
+        ours.put(master, new ItemKey(s.getItemKey()), now.id());
         stored.written(open, Map.of(s.getItemKey(), now));
       } catch (PlatformException e) {
         if (e.kind() != PlatformException.Kind.CONFLICT) {

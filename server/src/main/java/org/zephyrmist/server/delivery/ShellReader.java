@@ -11,7 +11,6 @@ import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Aspect;
-import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.server.content.Bodies;
 import org.zephyrmist.server.db.tables.records.HoldingRecord;
@@ -70,32 +69,23 @@ class ShellReader {
   }
 
   Reading read(PlatformGateway gateway, SectionRecord section) {
-    return translate(gateway.read(section.getShell()), section, Map.of());
+    return read(gateway, section, new Ours());
   }
 
   /**
    * Reads with items known that the ledger has not got yet.
    *
-   * @param fresh our items by the platform's id, with the letter of their master
+   * @param fresh those items
    */
-  Reading read(
-      PlatformGateway gateway, SectionRecord section, Map<String, ShellTranslator.Known> fresh) {
+  Reading read(PlatformGateway gateway, SectionRecord section, Ours fresh) {
     return translate(gateway.read(section.getShell()), section, fresh);
   }
 
-  private Reading translate(
-      PlatformGateway.Contents contents,
-      SectionRecord section,
-      Map<String, ShellTranslator.Known> fresh) {
+  private Reading translate(PlatformGateway.Contents contents, SectionRecord section, Ours fresh) {
     List<HoldingRecord> holdings = ledger.holdings(section.getId());
-    Map<UUID, String> letters = versions.letters();
-    Map<String, ShellTranslator.Known> known = new HashMap<>(fresh);
-    for (HoldingRecord h : holdings) {
-      known.put(
-          h.getPlatformItem(),
-          new ShellTranslator.Known(new ItemKey(h.getItemKey()), letters.get(h.getMasterId())));
-    }
-    ShellTranslator translator = new ShellTranslator(section.getShell(), known);
+    Ours ours = Ours.of(holdings);
+    ours.putAll(fresh);
+    ShellTranslator translator = new ShellTranslator(section.getShell(), ours, versions.letters());
     List<Held> all = new ArrayList<>();
     Map<String, Held> byId = new LinkedHashMap<>();
     Map<String, Map<Aspect, String>> forms = new HashMap<>();

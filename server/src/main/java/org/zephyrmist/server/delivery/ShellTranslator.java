@@ -5,6 +5,7 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 import java.util.function.UnaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -51,29 +52,29 @@ final class ShellTranslator {
           .build();
 
   private final String shell;
-  private final Map<String, Known> known;
-
-  /** An item of ours in the shell: its key and the letter of its master. */
-  record Known(ItemKey key, String letter) {}
+  private final Ours ours;
+  private final Map<UUID, String> letters;
 
   /**
-   * @param known items of ours by the platform's id
+   * @param ours what of the shell is ours
+   * @param letters before the ranks at the top of a shell, by master
    */
-  ShellTranslator(String shell, Map<String, Known> known) {
+  ShellTranslator(String shell, Ours ours, Map<UUID, String> letters) {
     this.shell = shell;
-    this.known = known;
+    this.ours = ours;
+    this.letters = letters;
   }
 
   /** An item as read, with its canonical forms. */
   record Read(Held held, Map<Aspect, String> forms) {}
 
   Read in(ShellItem s) {
+    Optional<Ours.Known> known = ours.known(s.id());
     Own own = OWN.getIfPresent(new Raw(s.kind(), s.forms()));
     if (own == null) {
-      own = translate(s);
+      own = translate(s, known);
     }
-    Known ours = known.get(s.id());
-    String place = AspectForms.form(place(AspectForms.place(s.forms().get(Aspect.PLACE)), ours));
+    String place = AspectForms.form(place(AspectForms.place(s.forms().get(Aspect.PLACE)), known));
     EnumMap<Aspect, String> forms = new EnumMap<>(own.forms());
     forms.put(Aspect.PLACE, place);
     Held held =
@@ -84,19 +85,31 @@ final class ShellTranslator {
             s.parent(),
             own.prints().with(Aspect.PLACE, Fingerprint.of(place)),
             s.studentWork(),
-            ours == null);
+            known.isEmpty());
     return new Read(held, forms);
   }
 
-  private Place place(Place place, Known ours) {
+  private Place place(Place place, Optional<Ours.Known> known) {
     Optional<String> parent =
-        place.parent().map(p -> known.containsKey(p) ? known.get(p).key().value() : "here:" + p);
-    boolean lettered = parent.isEmpty() && ours != null && place.rank().startsWith(ours.letter());
+        place.parent().map(p -> key(p, known).map(ItemKey::value).orElse("here:" + p));
+    boolean lettered =
+        parent.isEmpty()
+            && known.map(k -> letters.get(k.master())).filter(place.rank()::startsWith).isPresent();
     return new Place(parent, lettered ? place.rank().substring(1) : place.rank());
   }
 
+  /**
+   * The key under which an item refers to another; none for what is not ours, or is of another
+   * master: a key means an item of the same master.
+   */
+  private Optional<ItemKey> key(String id, Optional<Ours.Known> from) {
+    return ours.known(id)
+        .filter(to -> from.map(Ours.Known::master).orElse(to.master()).equals(to.master()))
+        .map(Ours.Known::key);
+  }
+
   /** All but the place; kept where no address is the shell's own. */
-  private Own translate(ShellItem s) {
+  private Own translate(ShellItem s, Optional<Ours.Known> known) {
     Item raw = AspectForms.item(new ItemKey("x"), s.kind(), EditRule.ADAPTABLE, s.forms());
     Map<Aspect, String> forms = new EnumMap<>(AspectForms.of(raw));
     boolean[] local = {false};
@@ -105,7 +118,7 @@ final class ShellTranslator {
       UnaryOperator<String> reference =
           address -> {
             local[0] |= address.startsWith(SHELLS);
-            return reference(address);
+            return reference(address, known);
           };
       forms.put(Aspect.WORDING, wording(raw, Html.mapAddresses(html, reference)));
     }
@@ -129,7 +142,7 @@ final class ShellTranslator {
             AspectForms.launch(item.content())));
   }
 
-  private String reference(String address) {
+  private String reference(String address, Optional<Ours.Known> from) {
     Matcher file = FILE.matcher(address);
     if (file.matches()) {
       String fragment = file.group(3) == null ? "" : file.group(3);
@@ -141,8 +154,9 @@ final class ShellTranslator {
     String items = SHELLS + shell + "/items/";
     if (address.startsWith(items)) {
       String fragment = References.fragment(address);
-      Known k = known.get(References.withoutFragment(address.substring(items.length())));
-      return k == null ? address : References.item(k.key(), fragment);
+      return key(References.withoutFragment(address.substring(items.length())), from)
+          .map(k -> References.item(k, fragment))
+          .orElse(address);
     }
     return address;
   }
@@ -154,11 +168,8 @@ final class ShellTranslator {
   /** Forms of an item as the shell needs them, and whether every item it refers to is there. */
   record Written(Map<Aspect, String> forms, boolean complete) {}
 
-  /**
-   * @param ids the platform's ids of our items
-   * @param letter of the item's master
-   */
-  Written out(Item item, Map<ItemKey, String> ids, String letter) {
+  /** An item of a master, in the shell's terms. */
+  Written out(Item item, UUID master) {
     boolean[] complete = {true};
     String html =
         References.resolve(
@@ -171,14 +182,17 @@ final class ShellTranslator {
                         .replace("+", "%20")
                     + f.fragment(),
             i -> {
-              String id = ids.get(i.key());
-              complete[0] &= id != null;
-              return id == null ? "#" : SHELLS + shell + "/items/" + id + i.fragment();
+              Optional<String> id = ours.id(master, i.key());
+              complete[0] &= id.isPresent();
+              return id.map(x -> SHELLS + shell + "/items/" + x + i.fragment()).orElse("#");
             });
     Item translated = item.kind() == Kind.MODULE ? item : withHtml(item, html);
-    Optional<String> parent = item.place().parent().map(ItemKey::new).map(ids::get);
+    Optional<String> parent =
+        item.place().parent().map(ItemKey::new).flatMap(k -> ours.id(master, k));
     String rank =
-        item.place().parent().isEmpty() ? letter + item.place().rank() : item.place().rank();
+        item.place().parent().isEmpty()
+            ? letters.get(master) + item.place().rank()
+            : item.place().rank();
     return new Written(AspectForms.of(translated.withPlace(new Place(parent, rank))), complete[0]);
   }
 }

@@ -130,10 +130,9 @@ class StepSender {
               key,
               s,
               w.items().get(s.key()),
-              w.ids(),
-              p.reading().revisions(),
-              p.version().letter(),
-              w.section());
+              translator(w),
+              p.version().master(),
+              p.reading().revisions());
       out.add(made.write());
       keys.put(s.key().value(), key);
       if (!made.complete()) {
@@ -150,9 +149,13 @@ class StepSender {
         .forEach(
             s -> {
               Written now = written.get(s.key().value());
-              w.ids().put(s.key(), now.id());
+              w.written(s.key(), now.id());
               w.left().put(now.id(), now.revision());
             });
+  }
+
+  private ShellTranslator translator(Work w) {
+    return writes.translator(w.section(), w.ours());
   }
 
   private Map<String, Written> apply(Planned p, List<Write> out, Set<String> items) {
@@ -173,13 +176,12 @@ class StepSender {
     List<Write> out = new ArrayList<>();
     for (Step s : later) {
       ShellTranslator.Written linked =
-          new ShellTranslator(shell, Map.of())
-              .out(w.items().get(s.key()), w.ids(), w.plan().version().letter());
+          translator(w).out(w.items().get(s.key()), w.plan().version().master());
       Meant m = w.plan().meant().get(s.key());
       String key =
           Writes.key(
               w.line(), s.key(), StepKind.UPDATE, Set.of(Aspect.WORDING), m.aspects().pack());
-      String id = w.ids().get(s.key());
+      String id = w.id(s.key()).orElseThrow();
       out.add(
           new Write.Update(
               key + "-links",

@@ -1,8 +1,5 @@
 package org.zephyrmist.server.delivery;
 
-import static org.jooq.impl.DSL.notExists;
-import static org.jooq.impl.DSL.selectOne;
-import static org.zephyrmist.server.db.Tables.COVERAGE_RULE;
 import static org.zephyrmist.server.db.Tables.MASTER;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
@@ -49,16 +46,9 @@ class VersionContent {
     this.trees = trees;
   }
 
-  /**
-   * @param letter before the ranks at the top of a shell, see {@link ShellTranslator}
-   */
+  /** A version with all its items. */
   record Loaded(
-      UUID id,
-      UUID master,
-      int number,
-      String letter,
-      List<Meant> meant,
-      Map<ItemKey, Trees.Node> nodes) {}
+      UUID id, UUID master, int number, List<Meant> meant, Map<ItemKey, Trees.Node> nodes) {}
 
   Loaded load(UUID version) {
     synchronized (loaded) {
@@ -81,26 +71,28 @@ class VersionContent {
     nodes.forEach(n -> byKey.put(n.key(), n));
     List<Meant> meant =
         nodes.stream()
-            .map(n -> new Meant(n.key(), n.kind(), n.title(), n.rule(), n.parent(), n.aspects()))
+            .map(
+                n ->
+                    new Meant(
+                        n.key(),
+                        n.kind(),
+                        n.title(),
+                        n.rule(),
+                        n.instructorsOnly(),
+                        n.parent(),
+                        n.aspects()))
             .toList();
-    return new Loaded(
-        version, v.getMasterId(), v.getNumber(), letters().get(v.getMasterId()), meant, byKey);
+    return new Loaded(version, v.getMasterId(), v.getNumber(), meant, byKey);
   }
 
-  /** Masters of the whole college stand before those of a course. */
+  /**
+   * What stands before the ranks of each master's items at the top of a shell. It was given when
+   * the master was made and never changes, or items would look moved.
+   */
   Map<UUID, String> letters() {
-    Map<UUID, String> all = new HashMap<>();
-    db.select(
-            MASTER.ID,
-            org.jooq.impl.DSL.field(
-                notExists(
-                    selectOne()
-                        .from(COVERAGE_RULE)
-                        .where(COVERAGE_RULE.MASTER_ID.eq(MASTER.ID))
-                        .and(COVERAGE_RULE.COURSE_ID.isNull()))))
+    return db.select(MASTER.ID, MASTER.SHELL_ORDER)
         .from(MASTER)
-        .forEach(r -> all.put(r.value1(), r.value2() ? "m" : "c"));
-    return all;
+        .fetchMap(MASTER.ID, MASTER.SHELL_ORDER);
   }
 
   Map<ItemKey, Item> items(Loaded version, Collection<ItemKey> keys) {

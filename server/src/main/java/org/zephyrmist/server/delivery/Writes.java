@@ -18,6 +18,16 @@ import org.zephyrmist.server.platform.PlatformGateway.Write;
 /** Turns steps into writes in the platform's terms. */
 @Component
 class Writes {
+  private final VersionContent versions;
+
+  Writes(VersionContent versions) {
+    this.versions = versions;
+  }
+
+  ShellTranslator translator(SectionRecord to, Ours ours) {
+    return new ShellTranslator(to.getShell(), ours, versions.letters());
+  }
+
   /**
    * @param complete false if the text refers to items that are not in the shell yet
    */
@@ -43,15 +53,14 @@ class Writes {
       String key,
       Step s,
       Item item,
-      Map<ItemKey, String> ids,
-      Map<String, String> revisions,
-      String letter,
-      SectionRecord to) {
+      ShellTranslator translator,
+      UUID master,
+      Map<String, String> revisions) {
     if (s.kind() == StepKind.RETIRE) {
       String id = s.id().orElseThrow();
       return new Made(new Write.Remove(key, id, revisions.get(id)), true);
     }
-    ShellTranslator.Written w = new ShellTranslator(to.getShell(), Map.of()).out(item, ids, letter);
+    ShellTranslator.Written w = translator.out(item, master);
     return s.kind() == StepKind.ADD
         ? new Made(new Write.Add(key, item.kind(), w.forms()), w.complete())
         : new Made(
@@ -65,19 +74,13 @@ class Writes {
 
   /** The same write once more, from the step as it is stored. */
   Write again(
-      DeliveryStepRecord s,
-      Map<ItemKey, Item> items,
-      Map<ItemKey, String> ids,
-      String letter,
-      SectionRecord to) {
+      DeliveryStepRecord s, Map<ItemKey, Item> items, ShellTranslator translator, UUID master) {
     StepKind kind = StepKind.valueOf(s.getKind());
     if (kind == StepKind.RETIRE) {
       return new Write.Remove(s.getSentKey(), s.getPlatformItem(), s.getSeenRevision());
     }
     Map<Aspect, String> forms =
-        new ShellTranslator(to.getShell(), Map.of())
-            .out(items.get(new ItemKey(s.getItemKey())), ids, letter)
-            .forms();
+        translator.out(items.get(new ItemKey(s.getItemKey())), master).forms();
     return kind == StepKind.ADD
         ? new Write.Add(s.getSentKey(), Kind.valueOf(s.getItemKind()), forms)
         : new Write.Update(

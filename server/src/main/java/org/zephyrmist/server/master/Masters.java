@@ -76,6 +76,7 @@ public class Masters {
         .set(MASTER.PROGRAM_ID, program.orElse(null))
         .set(MASTER.DRAFT_TREE_ID, tree)
         .set(MASTER.EDITION_ID, edition.orElse(null))
+        .set(MASTER.SHELL_ORDER, courses.isEmpty() ? "c" : "m")
         .set(MASTER.MADE_BY, who.id())
         .set(MASTER.MADE_AT, OffsetDateTime.now(clock))
         .execute();

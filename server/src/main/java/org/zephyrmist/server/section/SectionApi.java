@@ -78,6 +78,7 @@ class SectionApi {
       @NotNull OffsetDateTime readAt) {}
 
   record ItemLine(
+      @NotNull UUID master,
       @NotNull String key,
       @NotNull String kind,
       @NotNull String title,
@@ -194,25 +195,33 @@ class SectionApi {
   @GetMapping("/{id}/items")
   List<ItemLine> items(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
     check(id, who);
-    Map<String, Integer> order = outline(id);
+    Map<Placed, Integer> order = outline(id);
     List<ItemLine> lines = lines(id);
     lines.sort(
         Comparator.comparing(ItemLine::masterCode)
-            .thenComparing(l -> order.getOrDefault(l.key(), Integer.MAX_VALUE))
+            .thenComparing(
+                l -> order.getOrDefault(new Placed(l.master(), l.key()), Integer.MAX_VALUE))
             .thenComparing(ItemLine::title));
     return lines;
   }
 
+  private record Placed(UUID master, String key) {}
+
   /** Where each item stands in the versions that the section holds. */
-  private Map<String, Integer> outline(UUID section) {
-    Map<String, Integer> order = new HashMap<>();
-    db.select(VERSION.TREE_ID)
+  private Map<Placed, Integer> outline(UUID section) {
+    Map<Placed, Integer> order = new HashMap<>();
+    db.select(VERSION.MASTER_ID, VERSION.TREE_ID)
         .from(STANDING)
         .join(VERSION)
         .on(VERSION.ID.eq(STANDING.VERSION_ID))
         .where(STANDING.SECTION_ID.eq(section))
-        .fetch(VERSION.TREE_ID)
-        .forEach(t -> trees.nodes(t).forEach(n -> order.put(n.key().value(), order.size())));
+        .fetch()
+        .forEach(
+            v ->
+                trees
+                    .nodes(v.value2())
+                    .forEach(
+                        n -> order.put(new Placed(v.value1(), n.key().value()), order.size())));
     return order;
   }
 
@@ -235,6 +244,7 @@ class SectionApi {
               byte[] here = r.get(HOLDING.HERE);
               List<String> changed = here == null ? List.of() : changed(here, r.get(HOLDING.SHOWN));
               return new ItemLine(
+                  r.get(HOLDING.MASTER_ID),
                   r.get(HOLDING.ITEM_KEY),
                   r.get(HOLDING.ITEM_KIND),
                   r.get(HOLDING.TITLE),
@@ -256,9 +266,12 @@ class SectionApi {
   }
 
   /** All receipts of one item in the section, newest first. */
-  @GetMapping("/{id}/items/{key}/receipts")
+  @GetMapping("/{id}/masters/{master}/items/{key}/receipts")
   List<ReceiptLine> receipts(
-      @PathVariable UUID id, @PathVariable String key, @AuthenticationPrincipal SignedIn who) {
+      @PathVariable UUID id,
+      @PathVariable UUID master,
+      @PathVariable String key,
+      @AuthenticationPrincipal SignedIn who) {
     check(id, who);
     return db.select(
             VERSION.NUMBER,
@@ -273,6 +286,7 @@ class SectionApi {
         .join(PERSON)
         .on(PERSON.ID.eq(RECEIPT.PERSON_ID))
         .where(RECEIPT.SECTION_ID.eq(id))
+        .and(RECEIPT.MASTER_ID.eq(master))
         .and(RECEIPT.ITEM_KEY.eq(key))
         .orderBy(RECEIPT.ID.desc())
         .fetch(

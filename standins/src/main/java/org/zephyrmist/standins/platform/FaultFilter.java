@@ -30,7 +30,7 @@ class FaultFilter extends OncePerRequestFilter {
 
   @Override
   protected boolean shouldNotFilter(HttpServletRequest request) {
-    String path = request.getRequestURI();
+    String path = request.getServletPath();
     boolean makes = request.getMethod().equals("POST") && path.equals("/api/shells");
     return !path.startsWith("/api/") || path.startsWith("/api/faults") || makes;
   }
@@ -38,7 +38,7 @@ class FaultFilter extends OncePerRequestFilter {
   @Override
   protected void doFilterInternal(HttpServletRequest q, HttpServletResponse r, FilterChain chain)
       throws ServletException, IOException {
-    Matcher shell = SHELL.matcher(q.getRequestURI());
+    Matcher shell = SHELL.matcher(q.getServletPath());
     Optional<FaultRecord> fault = faults.next(shell.matches() ? shell.group(1) : "");
     if (fault.isEmpty()) {
       chain.doFilter(q, r);

@@ -72,6 +72,21 @@ class Files {
         .fetchOptional(FILE.MEDIA_TYPE);
   }
 
+  /** Whether an item that students see, in modules that they see, holds the file or names it. */
+  boolean forStudents(String sha256) {
+    return db.resultQuery(
+            "with recursive up (item, parent_id, seen) as ("
+                + " select id, parent_id, shown and not instructors_only from item"
+                + "   where kind not in ('QUIZ', 'QUESTION_BANK') and wording -> 'file' ->> 'sha256' = ?"
+                + "   or html like ?"
+                + " union all select up.item, p.parent_id, p.shown and not p.instructors_only"
+                + "   from up join item p on p.id = up.parent_id)"
+                + " select exists (select 1 from up group by item having bool_and(seen))",
+            sha256,
+            "%/files/" + sha256 + "%")
+        .fetchSingle(0, boolean.class);
+  }
+
   void copy(String sha256, OutputStream out) throws IOException {
     for (int n = 0; ; n++) {
       byte[] data =

@@ -14,6 +14,7 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.server.ResponseStatusException;
 
@@ -69,7 +70,8 @@ class ShellPages {
     model.addAttribute("lines", lines);
     model.addAttribute("work", work);
     model.addAttribute(
-        "item", items.stream().filter(i -> i.id().equals(item)).findFirst().orElse(null));
+        "item",
+        lines.stream().map(Line::item).filter(i -> i.id().equals(item)).findFirst().orElse(null));
     return "shell";
   }
 
@@ -82,7 +84,7 @@ class ShellPages {
       List<Wire.Item> items, String parent, int depth, boolean all, List<Line> lines) {
     items.stream()
         .filter(i -> Objects.equals(i.parent(), parent))
-        .filter(i -> all || (i.visibility().shown() && !i.visibility().instructorsOnly()))
+        .filter(i -> all || i.forStudents())
         .sorted(Comparator.comparing(Wire.Item::rank).thenComparing(Wire.Item::id))
         .forEach(
             i -> {
@@ -158,12 +160,20 @@ class ShellPages {
     return "redirect:/shells/" + shell + "?item=" + item;
   }
 
+  /** Students get only what an item shown to them holds or names. */
   @GetMapping("/files/{sha256}/{name}")
-  void file(@PathVariable String sha256, @PathVariable String name, HttpServletResponse response)
+  void file(
+      @PathVariable String sha256,
+      @PathVariable String name,
+      @RequestParam(defaultValue = "false") boolean work,
+      @RequestHeader(defaultValue = "") String referer,
+      HttpServletResponse response)
       throws IOException {
+    boolean instructor = work || referer.contains("work=true");
     String type =
         files
             .mediaType(sha256)
+            .filter(t -> instructor || files.forStudents(sha256))
             .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
     boolean inline = type.startsWith("image/") && !type.contains("svg");
     response.setContentType(type);

@@ -22,7 +22,7 @@ class TokenFilter extends OncePerRequestFilter {
 
   @Override
   protected boolean shouldNotFilter(HttpServletRequest request) {
-    return !request.getRequestURI().startsWith("/api/");
+    return !request.getServletPath().startsWith("/api/");
   }
 
   @Override

@@ -23,7 +23,12 @@ final class Wire {
       int submissions,
       String changedBy,
       OffsetDateTime changedAt,
-      long revision) {}
+      long revision) {
+    /** Questions are drawn from a bank; the bank itself is not for students. */
+    boolean forStudents() {
+      return visibility.shown() && !visibility.instructorsOnly() && !kind.equals("QUESTION_BANK");
+    }
+  }
 
   /**
    * @param more file, number of questions, criteria and groups, where a kind has them
