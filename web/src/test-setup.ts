@@ -1,4 +1,8 @@
 import '@testing-library/jest-dom/vitest';
+import { configure } from '@testing-library/svelte';
+
+// A busy machine may take long for what a test waits for.
+configure({ asyncUtilTimeout: 30_000 });
 
 // jsdom lays nothing out and has no screen, so there is nothing to observe or to ask.
 globalThis.ResizeObserver ??= class {

@@ -1,6 +1,7 @@
 package org.zephyrmist.bench;
 
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -17,13 +18,33 @@ public final class Main {
       System.out.println("Survival of " + seconds + " s with seed " + seed);
       Map<String, Integer> did = new Survival(seed, 120, Duration.ofSeconds(seconds)).run();
       System.out.println("Ledger and platform agree after " + did);
+    } else if (args.length > 1 && !all().containsKey(args[1])) {
+      System.err.println("There is no figure " + args[1] + "; choose of " + all().keySet());
+      System.exit(64);
     } else {
-      for (Map.Entry<String, Bench> b : all().entrySet()) {
-        if (args.length < 2 || args[1].equals(b.getKey())) {
+      // a browser's driver, for instance, would keep the process alive
+      System.exit(measured(args.length > 1 ? args[1] : "") ? 0 : 1);
+    }
+  }
+
+  /** Measures one, or all for an empty name; one that fails says so and the others go on. */
+  private static boolean measured(String name) {
+    List<String> failed = new ArrayList<>();
+    for (Map.Entry<String, Bench> b : all().entrySet()) {
+      if (name.isEmpty() || name.equals(b.getKey())) {
+        try {
           b.getValue().run().forEach(f -> System.out.println(f.line()));
+        } catch (Exception | Error e) {
+          failed.add(b.getKey());
+          System.err.println("FAILED: " + b.getKey() + " could not be measured: " + e);
+          e.printStackTrace();
         }
       }
     }
+    if (!failed.isEmpty()) {
+      System.err.println("Not measured: " + String.join(", ", failed));
+    }
+    return failed.isEmpty();
   }
 
   private interface Bench {

@@ -3,11 +3,17 @@ package org.zephyrmist.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.zephyrmist.server.db.Tables.EDITION;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.zephyrmist.server.people.Role;
 import tools.jackson.databind.JsonNode;
@@ -108,10 +114,16 @@ class IntakeIT extends ServerIT {
     await(IntakeIT::temporary, n -> n <= before);
   }
 
+  /** Uploads that lie in the folders of servers. */
   private static long temporary() {
-    String[] names =
-        new java.io.File(System.getProperty("java.io.tmpdir"))
-            .list((d, n) -> n.startsWith("zephyrmist") && n.endsWith(".package"));
-    return names == null ? 0 : names.length;
+    try (Stream<Path> all = Files.list(Path.of(System.getProperty("java.io.tmpdir")))) {
+      return all.filter(p -> p.getFileName().toString().startsWith("zephyrmist-work-"))
+          .map(p -> p.toFile().list((d, n) -> n.startsWith("package-")))
+          .filter(Objects::nonNull)
+          .mapToLong(names -> names.length)
+          .sum();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
   }
 }

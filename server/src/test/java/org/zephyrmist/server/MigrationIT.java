@@ -3,7 +3,6 @@ package org.zephyrmist.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.sql.Connection;
-import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
@@ -14,30 +13,16 @@ import org.junit.jupiter.api.Test;
 
 /** What earlier versions of the schema held is still there in the newest. */
 class MigrationIT {
-  private static final String SERVER =
-      "jdbc:postgresql://127.0.0.1:" + System.getProperty("pg.port") + "/";
   private static final String DATABASE = "zephyrmist_migration";
   private static final String ZEROS = "decode(repeat('00', 192), 'hex')";
 
-  private static Connection connect(String database) throws SQLException {
-    return DriverManager.getConnection(SERVER + database, "zephyrmist", "zephyrmist");
-  }
-
   private static void migrate(String to) {
     Flyway.configure()
-        .dataSource(SERVER + DATABASE, "zephyrmist", "zephyrmist")
+        .dataSource(Postgres.url(DATABASE), Postgres.USER, Postgres.PASSWORD)
         .locations("classpath:db/migration")
         .target(to)
         .load()
         .migrate();
-  }
-
-  private static void fresh() throws SQLException {
-    try (Connection c = connect("postgres");
-        Statement s = c.createStatement()) {
-      s.execute("drop database if exists " + DATABASE + " with (force)");
-      s.execute("create database " + DATABASE);
-    }
   }
 
   private static List<String> rows(Statement s, String query) throws SQLException {
@@ -111,9 +96,9 @@ class MigrationIT {
 
   @Test
   void aHoldingThatAnotherMasterTookAwayComesBackAndItsSectionIsReadAgain() throws Exception {
-    fresh();
+    Postgres.fresh(DATABASE);
     migrate("6");
-    try (Connection c = connect(DATABASE);
+    try (Connection c = Postgres.connect(DATABASE);
         Statement s = c.createStatement()) {
       twoMastersOfOneKey(s);
       migrate("latest");
@@ -128,9 +113,9 @@ class MigrationIT {
 
   @Test
   void whatWasRetiredStaysAway() throws Exception {
-    fresh();
+    Postgres.fresh(DATABASE);
     migrate("6");
-    try (Connection c = connect(DATABASE);
+    try (Connection c = Postgres.connect(DATABASE);
         Statement s = c.createStatement()) {
       twoMastersOfOneKey(s);
       s.execute(receipt(10, "RETIRED", "first"));

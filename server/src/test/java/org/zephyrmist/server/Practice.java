@@ -45,6 +45,8 @@ final class Practice {
             jar.toString());
     b.environment().put("STANDINS_PORT", String.valueOf(PORT));
     b.environment().put("STANDINS_DB_URL", database + "?currentSchema=practice");
+    b.environment().put("STANDINS_DB_USER", Postgres.USER);
+    b.environment().put("STANDINS_DB_PASSWORD", Postgres.PASSWORD);
     b.redirectErrorStream(true).redirectOutput(Path.of("target/practice.log").toFile());
     try {
       process = b.start();

@@ -2,10 +2,6 @@ package org.zephyrmist.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.sql.Connection;
-import java.sql.DriverManager;
-import java.sql.SQLException;
-import java.sql.Statement;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -29,7 +25,7 @@ import tools.jackson.databind.JsonNode;
 @SpringBootTest(webEnvironment = WebEnvironment.RANDOM_PORT)
 abstract class ServerIT {
   static final String PASSWORD = "a-long-password";
-  private static final String DATABASE = freshDatabase();
+  private static final String DATABASE = Postgres.fresh("zephyrmist_it");
   @LocalServerPort int port;
   @Autowired DSLContext db;
   @Autowired People people;
@@ -42,23 +38,13 @@ abstract class ServerIT {
   static void settings(DynamicPropertyRegistry r) {
     Practice.start(DATABASE);
     r.add("spring.datasource.url", () -> DATABASE);
-    r.add("zephyrmist.secret", () -> "only for tests, only for tests");
+    r.add("spring.datasource.username", () -> Postgres.USER);
+    r.add("spring.datasource.password", () -> Postgres.PASSWORD);
+    r.add("zephyrmist.secret", () -> "only for tests, only for tests, only for tests");
+    r.add("zephyrmist.describe", () -> "true");
     r.add("zephyrmist.practice-address", Practice::address);
     r.add("zephyrmist.first-pause", () -> "200ms");
     r.add("zephyrmist.tries", () -> "3");
-  }
-
-  private static String freshDatabase() {
-    String server = "jdbc:postgresql://127.0.0.1:" + System.getProperty("pg.port") + "/";
-    try (Connection c =
-            DriverManager.getConnection(server + "postgres", "zephyrmist", "zephyrmist");
-        Statement s = c.createStatement()) {
-      s.execute("drop database if exists zephyrmist_it with (force)");
-      s.execute("create database zephyrmist_it");
-    } catch (SQLException e) {
-      throw new IllegalStateException(e);
-    }
-    return server + "zephyrmist_it";
   }
 
   @BeforeEach

@@ -5,6 +5,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -12,6 +13,9 @@ import java.util.Map;
 
 /** Debian's Chromium, at the size the interface is judged by. */
 public final class Chromium implements AutoCloseable {
+  /** Milliseconds that a busy machine may take for anything a person would wait for. */
+  private static final int PATIENCE = 60_000;
+
   private final Playwright playwright =
       Playwright.create(
           new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
@@ -46,7 +50,8 @@ public final class Chromium implements AutoCloseable {
             errors.add(m.text());
           }
         });
-    page.setDefaultTimeout(20_000);
+    page.setDefaultTimeout(PATIENCE);
+    PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE);
   }
 
   public void signIn(String address, String email, String password) {

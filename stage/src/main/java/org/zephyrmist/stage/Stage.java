@@ -19,6 +19,7 @@ import java.util.Map;
 /** A fresh database, the practice platform and some servers as processes of their own. */
 public final class Stage implements AutoCloseable {
   private static final int PRACTICE_PORT = 18_391;
+  private static final String ROLE = "builder";
   private static final int FIRST_PORT = 18_380;
   private static final HttpClient CLIENT = HttpClient.newHttpClient();
   private final Path root = Path.of(System.getProperty("root", "."));
@@ -28,6 +29,7 @@ public final class Stage implements AutoCloseable {
   private final Map<Integer, Process> servers = new HashMap<>();
   private Process practice;
   private String database;
+  private String password;
 
   /**
    * @param settings of the servers, as environment variables
@@ -40,11 +42,20 @@ public final class Stage implements AutoCloseable {
   }
 
   public Stage open(int servers) throws Exception {
+    try {
+      return opened(servers);
+    } catch (Exception | Error e) {
+      close();
+      throw e;
+    }
+  }
+
+  private Stage opened(int servers) throws Exception {
     postgres("start");
     String server = "jdbc:postgresql://127.0.0.1:" + postgres("port").strip() + "/";
     database = server + "zephyrmist_" + name;
-    try (Connection c =
-            DriverManager.getConnection(server + "postgres", "zephyrmist", "zephyrmist");
+    password = postgres("password").strip();
+    try (Connection c = DriverManager.getConnection(server + "postgres", ROLE, password);
         Statement s = c.createStatement()) {
       s.execute("drop database if exists zephyrmist_" + name + " with (force)");
       s.execute("create database zephyrmist_" + name);
@@ -58,7 +69,11 @@ public final class Stage implements AutoCloseable {
                 "STANDINS_PORT",
                 String.valueOf(PRACTICE_PORT),
                 "STANDINS_DB_URL",
-                database + "?currentSchema=practice"));
+                database + "?currentSchema=practice",
+                "STANDINS_DB_USER",
+                ROLE,
+                "STANDINS_DB_PASSWORD",
+                password));
     for (int i = 0; i < servers; i++) {
       startServer(i);
     }
@@ -81,6 +96,8 @@ public final class Stage implements AutoCloseable {
     Map<String, String> env = new HashMap<>(settings);
     env.put("ZEPHYRMIST_PORT", String.valueOf(FIRST_PORT + n));
     env.put("ZEPHYRMIST_DB_URL", database);
+    env.put("ZEPHYRMIST_DB_USER", ROLE);
+    env.put("ZEPHYRMIST_DB_PASSWORD", password);
     env.put("ZEPHYRMIST_SECRET", "only for measuring, only for measuring");
     env.put("ZEPHYRMIST_PRACTICE", practiceAddress());
     List<String> all = new ArrayList<>(options);
@@ -127,12 +144,12 @@ public final class Stage implements AutoCloseable {
   }
 
   public Connection connect() throws SQLException {
-    return DriverManager.getConnection(database, "zephyrmist", "zephyrmist");
+    return DriverManager.getConnection(database, ROLE, password);
   }
 
   /** The database for PostgreSQL's own tools. */
   public String uri() {
-    return database.replace("jdbc:postgresql://", "postgresql://zephyrmist:zephyrmist@");
+    return database.replace("jdbc:postgresql://", "postgresql://" + ROLE + ":" + password + "@");
   }
 
   private Process java(String what, String jar, List<String> options, Map<String, String> env)
@@ -156,7 +173,7 @@ public final class Stage implements AutoCloseable {
   }
 
   private static void await(String address) throws InterruptedException {
-    for (int i = 0; i < 900; i++) {
+    for (int i = 0; i < 3_000; i++) {
       try {
         HttpRequest r = HttpRequest.newBuilder(URI.create(address)).build();
         if (CLIENT.send(r, HttpResponse.BodyHandlers.discarding()).statusCode() == 200) {
@@ -174,6 +191,8 @@ public final class Stage implements AutoCloseable {
   public void close() {
     servers.values().forEach(Process::destroy);
     servers.values().forEach(p -> p.onExit().join());
-    practice.destroyForcibly().onExit().join();
+    if (practice != null) {
+      practice.destroyForcibly().onExit().join();
+    }
   }
 }

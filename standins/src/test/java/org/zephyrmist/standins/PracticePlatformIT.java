@@ -34,6 +34,8 @@ class PracticePlatformIT {
 
   @DynamicPropertySource
   static void database(DynamicPropertyRegistry r) {
+    r.add("spring.datasource.username", () -> System.getProperty("pg.user"));
+    r.add("spring.datasource.password", () -> System.getProperty("pg.password"));
     r.add(
         "spring.datasource.url",
         () ->

@@ -43,6 +43,7 @@ import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.web.Uploads;
+import org.zephyrmist.server.web.Workspace;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Takes packages in: first the file, then its reading in the background, all or nothing. */
@@ -62,6 +63,7 @@ public class Intakes {
   private final Clock clock;
   private final JsonMapper json;
   private final Events events;
+  private final Workspace workspace;
 
   Intakes(
       DSLContext db,
@@ -71,7 +73,9 @@ public class Intakes {
       Settings settings,
       Clock clock,
       JsonMapper json,
-      Events events) {
+      Events events,
+      Workspace workspace) {
+    this.workspace = workspace;
     this.db = db;
     this.transaction = transaction;
     this.trees = trees;
@@ -115,7 +119,7 @@ public class Intakes {
 
   /** Receives the file and starts its reading. */
   public UUID begin(String fileName, InputStream in, SignedIn who) throws IOException {
-    Path file = Files.createTempFile("zephyrmist", ".package");
+    Path file = workspace.file("package");
     MessageDigest digest = Fingerprint.sha256();
     long size;
     try {

@@ -23,6 +23,7 @@ import java.util.stream.Collectors;
 import org.jooq.DSLContext;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.server.web.Workspace;
 
 /**
  * Keeps the files of one package, some megabytes at a time, in the running transaction. Small files
@@ -38,6 +39,7 @@ public final class FileIntake implements AutoCloseable {
   private static final int BATCH_FILES = 1_000;
   private final DSLContext db;
   private final UUID tree;
+  private final Workspace workspace;
   private final Consumer<Runnable> writer;
   private final Queue<Path> spools = new ConcurrentLinkedQueue<>();
   private final byte[] buffer = new byte[SMALL];
@@ -47,7 +49,8 @@ public final class FileIntake implements AutoCloseable {
 
   private record Small(String mediaType, byte[] data) {}
 
-  FileIntake(DSLContext db, UUID tree, Consumer<Runnable> writer) {
+  FileIntake(DSLContext db, UUID tree, Workspace workspace, Consumer<Runnable> writer) {
+    this.workspace = workspace;
     this.writer = writer;
     this.db = db;
     this.tree = tree;
@@ -78,7 +81,7 @@ public final class FileIntake implements AutoCloseable {
   }
 
   private FileRef large(String name, String mediaType, InputStream in) throws IOException {
-    Path spool = Files.createTempFile("zephyrmist", ".part");
+    Path spool = workspace.file("part");
     spools.add(spool);
     MessageDigest digest = Fingerprint.sha256();
     try (OutputStream out = new DigestOutputStream(Files.newOutputStream(spool), digest)) {

@@ -10,13 +10,16 @@ import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.server.web.Workspace;
 
 /** Files in chunks of 256 KiB, once each by SHA-256, read and written as streams. */
 @Component
 public class Files {
   private final DSLContext db;
+  private final Workspace workspace;
 
-  Files(DSLContext db) {
+  Files(DSLContext db, Workspace workspace) {
+    this.workspace = workspace;
     this.db = db;
   }
 
@@ -26,7 +29,7 @@ public class Files {
    * @param writer runs what is to be written, in its order
    */
   public FileIntake intake(UUID tree, Consumer<Runnable> writer) {
-    return new FileIntake(db, tree, writer);
+    return new FileIntake(db, tree, workspace, writer);
   }
 
   public boolean has(String sha256) {

@@ -28,6 +28,7 @@ import org.zephyrmist.server.platform.PlatformException;
 import org.zephyrmist.server.platform.Platforms;
 import org.zephyrmist.server.web.Refusal;
 import org.zephyrmist.server.web.Uploads;
+import org.zephyrmist.server.web.Workspace;
 
 /** Sections and people from OneRoster. */
 @RestController
@@ -40,6 +41,7 @@ class RosterApi {
   private final Events events;
   private final DSLContext db;
   private final Reach reach;
+  private final Workspace workspace;
 
   RosterApi(
       RosterIntake intake,
@@ -47,7 +49,9 @@ class RosterApi {
       Programs programs,
       Events events,
       DSLContext db,
-      Reach reach) {
+      Reach reach,
+      Workspace workspace) {
+    this.workspace = workspace;
     this.intake = intake;
     this.platforms = platforms;
     this.programs = programs;
@@ -88,7 +92,7 @@ class RosterApi {
   @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
   RosterIntake.Report take(HttpServletRequest request, @AuthenticationPrincipal SignedIn who)
       throws IOException {
-    Path file = Files.createTempFile("zephyrmist", ".roster");
+    Path file = workspace.file("roster");
     try {
       Uploads.receive(request.getInputStream(), file, MOST, "bundle", "Send it term by term.");
       Roster roster = RosterReader.read(file, intake.known());
