@@ -22,6 +22,7 @@ import java.util.regex.Pattern;
 import org.apache.commons.compress.archivers.zip.UnicodePathExtraField;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipFile;
+import org.zephyrmist.core.archive.ZipDirectory;
 
 /** A ZIP archive (APPNOTE 6.3), read with distrust: names, sizes and ratios are checked. */
 final class Archive implements Closeable {
@@ -41,6 +42,9 @@ final class Archive implements Closeable {
   }
 
   static Archive open(Path file, Limits limits) throws CartridgeException, IOException {
+    if (!ZipDirectory.holdsAtMost(file, limits.entries())) {
+      throw tooMany(limits);
+    }
     ZipFile zip;
     try {
       zip = ZipFile.builder().setPath(file).get();
@@ -76,12 +80,16 @@ final class Archive implements Closeable {
       }
       foldedNames.putIfAbsent(folded(name), name);
       if (entries.size() > limits.entries()) {
-        throw new CartridgeException(
-            "",
-            "The archive holds more than " + limits.entries() + " files.",
-            "Split the package, or raise the limit.");
+        throw tooMany(limits);
       }
     }
+  }
+
+  private static CartridgeException tooMany(Limits limits) {
+    return new CartridgeException(
+        "",
+        "The archive holds more than " + limits.entries() + " files.",
+        "Split the package, or raise the limit.");
   }
 
   private String safeName(ZipArchiveEntry e) throws CartridgeException {

@@ -15,5 +15,5 @@ package org.zephyrmist.core.cartridge;
 public record Limits(
     int entries, long expanded, int ratio, long xml, long page, int depth, int name) {
   public static final Limits DEFAULT =
-      new Limits(250_000, 20L << 30, 200, 50L << 20, 8L << 20, 200, 255);
+      new Limits(250_000, 20L << 30, 200, 50L << 20, 4L << 20, 200, 255);
 }

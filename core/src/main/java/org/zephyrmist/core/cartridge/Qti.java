@@ -20,12 +20,13 @@ record Qti(String title, int questions, Grading grading, String presentation) {
         Xml.child(root, "assessment").or(() -> Xml.child(root, "objectbank")).orElse(root);
     List<Element> items = new ArrayList<>();
     collect(body, items, 0);
-    BigDecimal points = items.stream().map(Qti::points).reduce(BigDecimal.ZERO, BigDecimal::add);
+    BigDecimal sum = items.stream().map(Qti::points).reduce(BigDecimal.ZERO, BigDecimal::add);
+    Optional<BigDecimal> points = Grading.number(sum.toPlainString());
     Optional<Integer> attempts =
-        field(body, "cc_maxattempts").flatMap(Qti::number).map(BigDecimal::intValue);
+        field(body, "cc_maxattempts").flatMap(Grading::number).map(BigDecimal::intValue);
     Grading grading =
         new Grading(
-            items.isEmpty() ? Optional.empty() : Optional.of(points),
+            items.isEmpty() ? Optional.empty() : points,
             Optional.empty(),
             Optional.empty(),
             attempts,
@@ -48,7 +49,7 @@ record Qti(String title, int questions, Grading grading, String presentation) {
   private static BigDecimal points(Element item) {
     return Xml.child(item, "itemmetadata")
         .flatMap(m -> field(m, "cc_weighting"))
-        .flatMap(Qti::number)
+        .flatMap(Grading::number)
         .orElse(BigDecimal.ONE);
   }
 
@@ -58,14 +59,5 @@ record Qti(String title, int questions, Grading grading, String presentation) {
         .filter(f -> Xml.text(f, "fieldlabel").equals(label))
         .map(f -> Xml.text(f, "fieldentry"))
         .findFirst();
-  }
-
-  static Optional<BigDecimal> number(String text) {
-    try {
-      BigDecimal n = new BigDecimal(text.strip());
-      return n.signum() < 0 || n.precision() - n.scale() > 9 ? Optional.empty() : Optional.of(n);
-    } catch (NumberFormatException e) {
-      return Optional.empty();
-    }
   }
 }

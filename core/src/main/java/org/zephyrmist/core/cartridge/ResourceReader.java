@@ -9,6 +9,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import org.w3c.dom.Element;
 import org.zephyrmist.core.cartridge.Manifest.Resource;
+import org.zephyrmist.core.content.Addresses;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Grading;
@@ -116,7 +117,10 @@ final class ResourceReader {
   private Read webLink(Element xml, String title) {
     Optional<Element> url = Xml.child(xml, "url");
     String address = url.map(u -> u.getAttribute("href").strip()).orElse("");
-    if (address.isEmpty()) {
+    if (!address.isEmpty() && !Addresses.isPlain(address)) {
+      findings.dead(title, "the link leads to what is no address of the web and was left out");
+      address = "";
+    } else if (address.isEmpty()) {
       findings.dead(title, "the link leads nowhere");
     }
     boolean window = url.filter(u -> u.getAttribute("target").equals("_blank")).isPresent();
@@ -127,8 +131,9 @@ final class ResourceReader {
   private Read toolLink(Element xml, String path, String title) {
     String secure = Xml.text(xml, "secure_launch_url");
     String address = secure.isEmpty() ? Xml.text(xml, "launch_url") : secure;
-    if (address.isEmpty()) {
+    if (!Addresses.isWeb(address)) {
       findings.dead(title, "the tool link has no launch address");
+      address = "";
     }
     TreeMap<String, String> parameters = new TreeMap<>();
     Xml.child(xml, "custom")
@@ -147,7 +152,7 @@ final class ResourceReader {
     Optional<BigDecimal> points =
         gradable
             .filter(g -> !g.getTextContent().strip().equals("false"))
-            .flatMap(g -> Qti.number(g.getAttribute("points_possible")));
+            .flatMap(g -> Grading.number(g.getAttribute("points_possible")));
     return new Read(
         Xml.text(xml, "title"),
         new Content.Assignment(html, points.map(Grading::points).orElse(Grading.NONE)));
@@ -184,6 +189,14 @@ final class ResourceReader {
   }
 
   private String address(String address, String path) {
+    if (References.isOurs(address)) {
+      findings.dead(path, "has an address that only Zephyrmist writes; it was left out");
+      return References.NOWHERE;
+    }
+    if (address.length() > Addresses.MOST && !address.startsWith("data:")) {
+      findings.dead(path, "has an address of more than 2,000 characters; it was left out");
+      return References.NOWHERE;
+    }
     Optional<String> target = Paths.resolve(address, path);
     if (target.isEmpty()) {
       return address;

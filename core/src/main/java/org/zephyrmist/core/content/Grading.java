@@ -18,6 +18,8 @@ public record Grading(
     Optional<String> rubric,
     Optional<Integer> attempts,
     Optional<BigDecimal> weight) {
+  private static final BigDecimal MOST = new BigDecimal(100_000);
+
   /** Not graded. */
   public static final Grading NONE =
       new Grading(
@@ -38,8 +40,37 @@ public record Grading(
         Optional.empty());
   }
 
+  /**
+   * A number of points or percent: from 0 to 100,000 with at most six places after the point; none
+   * for anything else, so that no text can be the digits of an endless number.
+   */
+  public static Optional<BigDecimal> number(String text) {
+    String t = text.strip();
+    if (t.isEmpty() || t.length() > 40) {
+      return Optional.empty();
+    }
+    try {
+      BigDecimal n = new BigDecimal(t);
+      return inRange(n) ? Optional.of(n) : Optional.empty();
+    } catch (NumberFormatException e) {
+      return Optional.empty();
+    }
+  }
+
+  private static boolean inRange(BigDecimal n) {
+    BigDecimal s = n.stripTrailingZeros();
+    return s.signum() >= 0
+        && s.scale() <= 6
+        && s.precision() - s.scale() <= 6
+        && n.compareTo(MOST) <= 0;
+  }
+
   /** 10.0 and 10 are one value. */
   static BigDecimal plain(BigDecimal n) {
+    if (!inRange(n)) {
+      throw new IllegalArgumentException(
+          "A number out of range: " + n.precision() + " digits, scale " + n.scale());
+    }
     BigDecimal s = n.stripTrailingZeros();
     return s.scale() < 0 ? s.setScale(0) : s;
   }

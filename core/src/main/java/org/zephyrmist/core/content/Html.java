@@ -2,6 +2,7 @@ package org.zephyrmist.core.content;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -18,6 +19,8 @@ import org.jsoup.nodes.Document;
 import org.jsoup.nodes.Element;
 import org.jsoup.nodes.Node;
 import org.jsoup.nodes.TextNode;
+import org.jsoup.parser.Parser;
+import org.jsoup.safety.Cleaner;
 import org.jsoup.safety.Safelist;
 
 /** HTML fragments: one canonical text, references, safe text, plain text. */
@@ -75,6 +78,32 @@ public final class Html {
   private static final Pattern MAY_HOLD_ADDRESS =
       Pattern.compile("href|src|data|poster|longdesc|background", Pattern.CASE_INSENSITIVE);
 
+  /**
+   * At whose edges white space does not count. The list is our own: canonical forms must outlast
+   * any change of a parser's.
+   */
+  private static final Set<String> BLOCKS =
+      Set.of(
+          ("html head body frameset script noscript style meta link title frame noframes section nav"
+                  + " aside hgroup header footer p h1 h2 h3 h4 h5 h6 blockquote hr ul ol pre div"
+                  + " fieldset ins del dl dt dd li table caption thead tfoot tbody colgroup col tr"
+                  + " th td video audio canvas details menu plaintext template article main center"
+                  + " dir applet marquee listing br button form figure figcaption address")
+              .split(" "));
+
+  /** Tables of one text; more of them, nested, take a parser longer and longer each. */
+  private static final int TABLES = 1_000;
+
+  private static final Pattern TABLE = Pattern.compile("(</?)table", Pattern.CASE_INSENSITIVE);
+
+  /** A parser takes line breaks right after {@code <pre>} away, so they cannot count. */
+  private static final Pattern LINE_BREAKS_FIRST = Pattern.compile("^(\\r?\\n)+");
+
+  /**
+   * Elements within each other that are kept; what is nested deeper is taken one beside another.
+   */
+  private static final int DEPTH = 200;
+
   private static final Pattern SPACE = Pattern.compile("[ \\t\\n\\r\\f]+");
 
   private static final Remembered CLEANED = new Remembered(8_000_000);
@@ -102,16 +131,26 @@ public final class Html {
    * Standard, 13.2.3.2); UTF-8 if it has neither.
    */
   public static Body body(byte[] page, UnaryOperator<String> map) {
+    byte[] bounded = bounded(page);
     Document doc;
     try {
-      doc = Jsoup.parse(new ByteArrayInputStream(page), null, "");
+      doc = Jsoup.parse(new ByteArrayInputStream(bounded), null, "", parser());
     } catch (IOException | IllegalArgumentException e) {
       // the page declares an encoding that does not exist
-      doc = Jsoup.parse(new String(page, StandardCharsets.UTF_8));
+      doc = Jsoup.parse(new String(bounded, StandardCharsets.UTF_8), "", parser());
     }
     doc.outputSettings(settings(doc));
     replaceAddresses(doc, map);
     return new Body(doc.title(), canonicalBody(doc));
+  }
+
+  /** Tags are ASCII in every encoding but UTF-16, which a page has only with its mark. */
+  private static byte[] bounded(byte[] page) {
+    boolean wide = page.length > 1 && ((page[0] & 0xff) == 0xfe || (page[0] & 0xff) == 0xff);
+    Charset charset = wide ? StandardCharsets.UTF_16 : StandardCharsets.ISO_8859_1;
+    String text = new String(page, charset);
+    String bounded = bounded(text);
+    return bounded.equals(text) ? page : bounded.getBytes(charset);
   }
 
   /**
@@ -166,8 +205,9 @@ public final class Html {
   }
 
   private static String safeAnew(String html) {
-    return canonical(
-        Jsoup.clean(html, "", SAFE.preserveRelativeLinks(true), settings(new Document(""))));
+    Document clean = new Cleaner(SAFE.preserveRelativeLinks(true)).clean(parse(html));
+    settings(clean);
+    return canonical(clean.body().html());
   }
 
   /** The words alone, one space between them. */
@@ -182,9 +222,22 @@ public final class Html {
   }
 
   private static Document parse(String html) {
-    Document doc = Jsoup.parseBodyFragment(html);
+    Document doc = Document.createShell("");
+    // as a fragment of a body (HTML Standard, 13.4)
+    doc.body().appendChildren(parser().parseFragmentInput(bounded(html), doc.body(), ""));
     doc.outputSettings(settings(doc));
     return doc;
+  }
+
+  /** Without NUL, which no database keeps; thousands of tables become plain divisions. */
+  private static String bounded(String html) {
+    return TABLE.matcher(html).results().limit(2L * TABLES + 1).count() <= 2L * TABLES
+        ? html.replace("\0", "")
+        : TABLE.matcher(html).replaceAll("$1div").replace("\0", "");
+  }
+
+  private static Parser parser() {
+    return Parser.htmlParser().setMaxDepth(DEPTH);
   }
 
   private static Document.OutputSettings settings(Document doc) {
@@ -204,66 +257,78 @@ public final class Html {
     }
   }
 
+  /** The children are gone through once and put back at once, so that it takes linear time. */
   private static void tidy(Element e, boolean pre, boolean keep) {
     sortAttributes(e);
-    for (Node child : new ArrayList<>(e.childNodes())) {
-      if (child instanceof Comment) {
-        child.remove();
+    List<Node> children = joined(e);
+    List<Node> kept = new ArrayList<>(children.size());
+    for (int i = 0; i < children.size(); i++) {
+      Node child = children.get(i);
+      if (child instanceof TextNode t) {
+        String text = t.getWholeText();
+        if (pre && i == 0) {
+          text = LINE_BREAKS_FIRST.matcher(text).replaceFirst("");
+        } else if (!keep) {
+          Node before = kept.isEmpty() ? null : kept.get(kept.size() - 1);
+          Node after = i + 1 < children.size() ? children.get(i + 1) : null;
+          text = fold(text, edge(before, e), edge(after, e));
+        }
+        if (text.isEmpty()) {
+          continue;
+        }
+        t.text(text);
       }
+      kept.add(child);
     }
-    joinTexts(e);
-    if (pre && e.childNodeSize() > 0 && e.childNode(0) instanceof TextNode t) {
-      dropFirstLineBreak(t);
-    }
-    if (!keep) {
-      for (TextNode t : new ArrayList<>(e.textNodes())) {
-        fold(t);
-      }
+    if (kept.size() != e.childNodeSize()) {
+      e.empty();
+      e.appendChildren(kept);
     }
   }
 
-  /** A parser takes a line break right after {@code <pre>} away, so it cannot count. */
-  private static void dropFirstLineBreak(TextNode t) {
-    String s = t.getWholeText().replaceFirst("^(\\r?\\n)+", "");
-    if (s.isEmpty()) {
-      t.remove();
-    } else {
-      t.text(s);
-    }
-  }
-
-  /** Removing a comment may leave two texts side by side. */
-  private static void joinTexts(Element e) {
-    TextNode last = null;
-    for (Node n : new ArrayList<>(e.childNodes())) {
-      if (n instanceof TextNode t && last != null) {
-        last.text(last.getWholeText() + t.getWholeText());
-        t.remove();
-      } else {
-        last = n instanceof TextNode t ? t : null;
+  /** The children without comments, texts that stand side by side as one. */
+  private static List<Node> joined(Element e) {
+    List<Node> all = new ArrayList<>(e.childNodeSize());
+    StringBuilder text = new StringBuilder();
+    TextNode first = null;
+    for (Node n : e.childNodes()) {
+      if (n instanceof TextNode t) {
+        first = first == null ? t : first;
+        text.append(t.getWholeText());
+      } else if (!(n instanceof Comment)) {
+        add(all, first, text);
+        first = null;
+        all.add(n);
       }
     }
+    add(all, first, text);
+    return all;
   }
 
-  private static void fold(TextNode t) {
-    String s = SPACE.matcher(t.getWholeText()).replaceAll(" ");
-    if (s.startsWith(" ") && edge(t.previousSibling(), t)) {
+  private static void add(List<Node> all, TextNode first, StringBuilder text) {
+    if (first != null) {
+      if (text.length() != first.getWholeText().length()) {
+        first.text(text.toString());
+      }
+      all.add(first);
+      text.setLength(0);
+    }
+  }
+
+  private static String fold(String text, boolean edgeBefore, boolean edgeAfter) {
+    String s = SPACE.matcher(text).replaceAll(" ");
+    if (s.startsWith(" ") && edgeBefore) {
       s = s.substring(1);
     }
-    if (s.endsWith(" ") && edge(t.nextSibling(), t)) {
-      s = s.substring(0, s.length() - 1);
-    }
-    if (s.isEmpty()) {
-      t.remove();
-    } else {
-      t.text(s);
-    }
+    return s.endsWith(" ") && edgeAfter ? s.substring(0, s.length() - 1) : s;
   }
 
-  private static boolean edge(Node beside, TextNode t) {
-    return beside == null
-        ? t.parent() != null && t.parent().isBlock()
-        : beside instanceof Element e && (e.isBlock() || e.nameIs("br"));
+  private static boolean edge(Node beside, Element around) {
+    return beside == null ? block(around) : beside instanceof Element e && block(e);
+  }
+
+  private static boolean block(Element e) {
+    return BLOCKS.contains(e.normalName());
   }
 
   private static void sortAttributes(Element e) {

@@ -7,14 +7,25 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * References inside texts, independent of where the text stands: {@code zref:file/SHA256/NAME} and
  * {@code zref:item/KEY}, either with a fragment.
  */
 public final class References {
-  private static final String FILE = "zref:file/";
-  private static final String ITEM = "zref:item/";
+  private static final String SCHEME = "zref:";
+  private static final String FILE = SCHEME + "file/";
+  private static final String ITEM = SCHEME + "item/";
+  private static final int LONGEST_NAME = 255;
+  private static final Pattern TO_FILE =
+      Pattern.compile(FILE + "([0-9a-f]{64})/([^#]{1,2500})((?:#.*)?)", Pattern.DOTALL);
+  private static final Pattern TO_ITEM =
+      Pattern.compile(ITEM + "([A-Za-z0-9._-]{1,80})((?:#.*)?)", Pattern.DOTALL);
+
+  /** The address of what leads nowhere. */
+  public static final String NOWHERE = "#";
 
   private References() {}
 
@@ -32,33 +43,42 @@ public final class References {
     return ITEM + key + fragment;
   }
 
+  /** The file that an address means; none for anything that no reference of ours can be. */
   public static Optional<ToFile> asFile(String address) {
-    if (!address.startsWith(FILE)) {
+    Matcher m = TO_FILE.matcher(address);
+    if (!m.matches()) {
       return Optional.empty();
     }
-    String rest = address.substring(FILE.length());
-    int slash = rest.indexOf('/');
-    if (slash != 64) {
-      return Optional.empty();
-    }
-    String name = withoutFragment(rest.substring(slash + 1));
-    return Optional.of(new ToFile(rest.substring(0, 64), decode(name), fragment(rest)));
+    String name = decode(m.group(2));
+    return name.isBlank() || name.length() > LONGEST_NAME
+        ? Optional.empty()
+        : Optional.of(new ToFile(m.group(1), name, m.group(3)));
   }
 
+  /** The item that an address means; none for anything that no reference of ours can be. */
   public static Optional<ToItem> asItem(String address) {
-    return address.startsWith(ITEM)
-        ? Optional.of(
-            new ToItem(
-                new ItemKey(withoutFragment(address.substring(ITEM.length()))), fragment(address)))
+    Matcher m = TO_ITEM.matcher(address);
+    return m.matches()
+        ? Optional.of(new ToItem(new ItemKey(m.group(1)), m.group(2)))
         : Optional.empty();
   }
 
-  /** The same text with its references turned into addresses of some place. */
+  /** Whether an address is written as ours are, right or wrong. */
+  public static boolean isOurs(String address) {
+    return address.strip().regionMatches(true, 0, SCHEME, 0, SCHEME.length());
+  }
+
+  /**
+   * The same text with its references turned into addresses of some place; what is written like one
+   * and is none leads nowhere.
+   */
   public static String resolve(
       String html, Function<ToFile, String> files, Function<ToItem, String> items) {
-    return html.contains("zref:")
+    return html.contains(SCHEME)
         ? Html.mapAddresses(
-            html, a -> asFile(a).map(files).or(() -> asItem(a).map(items)).orElse(a))
+            html,
+            a ->
+                asFile(a).map(files).or(() -> asItem(a).map(items)).orElse(isOurs(a) ? NOWHERE : a))
         : html;
   }
 
@@ -96,6 +116,10 @@ public final class References {
   }
 
   private static String decode(String name) {
-    return URLDecoder.decode(name.replace("+", "%2B"), StandardCharsets.UTF_8);
+    try {
+      return URLDecoder.decode(name.replace("+", "%2B"), StandardCharsets.UTF_8);
+    } catch (IllegalArgumentException e) {
+      return name; // a plain percent sign
+    }
   }
 }

@@ -1,24 +1,35 @@
 package org.zephyrmist.core.cartridge;
 
+import static java.util.stream.Collectors.joining;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import java.io.IOException;
 import java.io.OutputStream;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Arrays;
+import java.util.Optional;
 import java.util.Random;
+import java.util.stream.IntStream;
 import java.util.zip.Deflater;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipArchiveOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.zephyrmist.core.archive.ZipDirectory;
+import org.zephyrmist.core.content.AspectForms;
+import org.zephyrmist.core.content.Grading;
+import org.zephyrmist.core.content.Html;
+import org.zephyrmist.core.content.References;
 
 /** Packages that are damaged or made to do harm: refused with place and remedy, in bounded time. */
 class HostilePackagesTest {
@@ -239,5 +250,129 @@ class HostilePackagesTest {
       out.write(1);
     }
     assertThat(refused(file)).hasMessageContaining("not a ZIP");
+  }
+
+  /** Central directory entries without files, and an end that says there is one. */
+  private Path entries(int n) throws IOException {
+    ByteBuffer b = ByteBuffer.allocate(n * 54 + 22).order(ByteOrder.LITTLE_ENDIAN);
+    for (int i = 0; i < n; i++) {
+      b.putInt(0x02014b50).position(b.position() + 24);
+      b.putShort((short) 8).position(b.position() + 16);
+      b.put("%08d".formatted(i).getBytes(StandardCharsets.US_ASCII));
+    }
+    int size = b.position();
+    b.putInt(0x06054b50).putInt(0).putShort((short) 1).putShort((short) 1).putInt(size).putInt(0);
+    return Files.write(folder.resolve("entries.zip"), b.array());
+  }
+
+  @Test
+  void aMillionEntriesAreRefusedWhileTheyAreCounted() throws Exception {
+    Path file = entries(1_000_000);
+    Instant start = Instant.now();
+    assertThat(refused(file).getMessage()).contains("more than 250000 files");
+    assertThat(Duration.between(start, Instant.now())).isLessThan(Duration.ofSeconds(5));
+    assertThat(ZipDirectory.holdsAtMost(entries(1_000), 1_000)).isTrue();
+    assertThat(ZipDirectory.holdsAtMost(entries(1_001), 1_000)).isFalse();
+    assertThat(ZipDirectory.holdsAtMost(talk("<topic/>").write(folder), 2)).isTrue();
+    assertThat(ZipDirectory.holdsAtMost(talk("<topic/>").write(folder), 1)).isFalse();
+  }
+
+  @Test
+  void whatIsToldOfANameWithControlCharactersHasNone() throws Exception {
+    CartridgeException e = refused(talk("<topic/>").with("a\0b\n.html", "x"));
+    assertThat(e.place()).isEqualTo("a·b·.html");
+  }
+
+  @Test
+  void deeplyNestedPagesAreReadInLinearTimeAndFlattened() throws Exception {
+    String deep =
+        "<b>".repeat(150_000)
+            + IntStream.range(0, 60_000)
+                .mapToObj(i -> "<table id=" + i * 7_919 + ">")
+                .collect(joining())
+            + "words\0";
+    Instant start = Instant.now();
+    CartridgeReader.read(
+        Package.cc12(
+                "<item identifier=\"i\" identifierref=\"r\"><title>Deep</title></item>",
+                "<resource identifier=\"r\" type=\"webcontent\" href=\"a.html\"/>")
+            .with("a.html", deep)
+            .write(folder),
+        Limits.DEFAULT,
+        memory);
+    String html = AspectForms.html(memory.items.get(0).content());
+    assertThat(Html.text(html)).isEqualTo("words");
+    assertThat(Html.safe(html)).isEqualTo(Html.safe(Html.safe(html)));
+    assertThat(Duration.between(start, Instant.now())).isLessThan(Duration.ofSeconds(30));
+  }
+
+  @Test
+  void addressesThatOnlyWeWriteOrNobodyCanReadAreLeftOutAndReported() throws Exception {
+    String secret = "zref:file/" + "ab".repeat(32) + "/" + "x".repeat(4_000);
+    ReadingReport report =
+        CartridgeReader.read(
+            Package.cc12(
+                    "<item identifier=\"i\" identifierref=\"r\"><title>Page</title></item>",
+                    "<resource identifier=\"r\" type=\"webcontent\" href=\"a.html\"/>")
+                .with(
+                    "a.html",
+                    "<img src='"
+                        + secret
+                        + "'><a href='ZREF:item/other'>o</a><a href='https://e.example/"
+                        + "y".repeat(4_000)
+                        + "'>l</a>")
+                .write(folder),
+            Limits.DEFAULT,
+            memory);
+    assertThat(Html.addresses(AspectForms.html(memory.items.get(0).content())))
+        .containsExactly("#", "#", "#");
+    assertThat(report.deadReferences()).hasSize(3);
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"javascript:alert(1)", "data:text/html,x", "file:///etc/passwd", "x y"})
+  void aLinkThatIsNoAddressOfTheWebIsLeftOut(String address) throws Exception {
+    CartridgeReader.read(
+        Package.cc12(
+                "<item identifier=\"i\" identifierref=\"r\"><title>Link</title></item>",
+                "<resource identifier=\"r\" type=\"imswl_xmlv1p2\"><file href=\"l.xml\"/></resource>")
+            .with("l.xml", "<webLink><title>L</title><url href=\"" + address + "\"/></webLink>")
+            .write(folder),
+        Limits.DEFAULT,
+        memory);
+    assertThat(AspectForms.launch(memory.items.get(0).content()).address()).isEmpty();
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "10.50,10.5",
+    "0,0",
+    "100000,100000",
+    "1e-200000000,",
+    "1e9,",
+    "-1,",
+    "NaN,",
+    "1e5,100000"
+  })
+  void pointsHaveARange(String written, String read) {
+    assertThat(Grading.number(written).map(n -> Grading.points(n).points().get().toPlainString()))
+        .isEqualTo(Optional.ofNullable(read));
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "zref:item/",
+        "zref:item/a b",
+        "zref:file/xyz/a",
+        "zref:file/",
+        "zref:",
+        "zref:item/%00"
+      })
+  void whatIsWrittenLikeAReferenceAndIsNoneLeadsNowhere(String address) {
+    assertThat(References.asItem(address)).isEmpty();
+    assertThat(References.asFile(address)).isEmpty();
+    String html = "<a href=\"" + address + "\">x</a>";
+    assertThat(References.resolve(html, f -> "file", i -> "item")).isEqualTo("<a href=\"#\">x</a>");
   }
 }
