@@ -3,6 +3,7 @@
   import Act from '../lib/Act.svelte';
   import Trouble from '../lib/Trouble.svelte';
 
+  let { done }: { done: () => void } = $props();
   type Role = Schemas['NewPerson']['role'];
   let name = $state('');
   let email = $state('');
@@ -18,6 +19,7 @@
       said = `${name} can sign in now.`;
       name = email = password = '';
       trouble = null;
+      done();
     } catch (x) {
       trouble = x;
     }

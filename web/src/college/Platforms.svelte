@@ -13,7 +13,23 @@
   let said = $state('');
   let busy = $state('');
   let trouble = $state.raw<unknown>(null);
+  let open = $state('');
+  let token = $state('');
+  let ending = $state(false);
   let without = $derived(platforms.withoutShell);
+
+  async function act(call: () => Promise<unknown>, words: string) {
+    said = '';
+    try {
+      await call();
+      trouble = null;
+      said = words;
+      open = token = '';
+      await load();
+    } catch (e) {
+      trouble = e;
+    }
+  }
 
   async function look(id: string) {
     busy = id;
@@ -43,7 +59,61 @@
         on {p.name}</span
       ></Act
     >
+    {#if admin}
+      <button
+        class="link"
+        aria-expanded={open === p.id}
+        onclick={() => ((open = open === p.id ? '' : p.id), (token = ''), (ending = false))}
+        >Token and end<span class="sr-only"> of {p.name}</span></button
+      >
+    {/if}
   </p>
+  {#if open === p.id}
+    <form
+      class="more"
+      onsubmit={(e) => {
+        e.preventDefault();
+        void act(
+          () =>
+            got(
+              api.PUT('/api/platforms/{id}/token', {
+                params: { path: { id: p.id } },
+                body: { token },
+              }),
+            ),
+          `${p.name} answered to the new token.`,
+        );
+      }}
+    >
+      <label
+        ><span class="words">Another token; it is never shown again</span><input
+          class="entry"
+          type="password"
+          autocomplete="off"
+          bind:value={token}
+          required
+        /></label
+      >
+      <Act type="submit">Renew the token</Act>
+      {#if ending}
+        <span
+          >Nothing is sent to {p.name} any more; {many(p.sections, 'section')} will have no shell. What
+          the ledger knows stays.</span
+        >
+        <Act
+          main
+          onclick={() =>
+            act(
+              () => got(api.DELETE('/api/platforms/{id}', { params: { path: { id: p.id } } })),
+              `${p.name} has ended.`,
+            )}>End it</Act
+        >
+        <Act onclick={() => (ending = false)}>Keep it</Act>
+      {:else}
+        <Act onclick={() => (ending = true)}>End this platform…</Act>
+      {/if}
+    </form>
+  {/if}
 {:else}
   <p class="quiet">
     No platform yet{admin ? '' : '; an administrator names it'}. Without one nothing can be
@@ -76,6 +146,13 @@
     display: flex;
     align-items: center;
     gap: 8px;
+  }
+  .more {
+    display: flex;
+    gap: 8px;
+    align-items: end;
+    flex-wrap: wrap;
+    padding-left: 12px;
   }
   summary {
     cursor: pointer;

@@ -49,7 +49,9 @@
   let grid = $derived(place.get('view') === 'grid');
   let all = $derived(coverage ? stands(coverage) : []);
   /** Before the first sections and versions there is nothing to filter. */
-  let any = $derived(session.terms.length > 0 && (!coverage || all.length > 0));
+  let any = $derived(coverage ? all.length > 0 : !session.termsKnown || session.terms.length > 0);
+  /** Empty only where the server has said so. */
+  let waiting = $derived(!coverage && (!session.termsKnown || session.terms.length > 0));
   let passing = $derived(all.filter((s) => passes(s.section, filter)));
   let counts = $derived(tally(passing));
   let shown = $derived(passing.filter((s) => !show || is(s, show)));
@@ -93,7 +95,7 @@
 <div class="page">
   <main class="left">
     <div class="head">
-      {#if !coverage && session.terms.length}
+      {#if waiting}
         <h1>Reading the ledger …</h1>
       {:else if counts.behind}
         <h1>
@@ -162,10 +164,10 @@
     {:else if coverage && all.length}
       <Spread stands={shown} masters={coverage.masters} {master} />
       {#if !shown.length}<p class="quiet none">No section is like this. Take a filter away.</p>{/if}
-    {:else if coverage || !session.terms.length}
+    {:else if !waiting}
       {@render nothingYet()}
-    {:else}
-      <div class="skeleton tall"></div>
+    {:else if !trouble}
+      <div class="skeleton tall" role="status" aria-label="Reading the ledger"></div>
     {/if}
   </main>
   {#if coverage && all.length}

@@ -8,7 +8,7 @@
   import When from '../lib/When.svelte';
   import { keyList } from '../lib/keys.svelte';
   import { place } from '../lib/place.svelte';
-  import { many } from '../lib/words';
+  import { figure, many } from '../lib/words';
   import { inWords, left } from './plan';
 
   let {
@@ -57,6 +57,22 @@
           ? `${d.masterCode}, version ${d.number}: ${done} of ${many(all, 'section')} done, ${need.length} ${need.length === 1 ? 'needs' : 'need'} you`
           : `Delivered: ${d.masterCode}, version ${d.number}, to ${many(all, 'section')}`,
   );
+
+  /** A section with nothing to do counts as one step. */
+  const steps = (l: Line) => Math.max(1, l.steps);
+  const written = (l: Line) => (l.state === 'DONE' ? steps(l) : Math.min(l.stepsDone, steps(l)));
+  const sum = (n: (l: Line) => number, ...of: string[]) =>
+    detail.lines.filter((l) => !of.length || of.includes(l.state)).reduce((m, l) => m + n(l), 0);
+  let allSteps = $derived(sum(steps));
+  let allWritten = $derived(sum(written));
+  /** What is drawn full is written; what waits for a person stands at the end. */
+  let parts = $derived([
+    ['var(--calm)', sum(written, 'DONE')],
+    ['var(--do)', allWritten - sum(written, 'DONE', 'TRYING_AGAIN', 'NEEDS_PERSON')],
+    ['var(--mind-mark)', sum(written, 'TRYING_AGAIN')],
+    ['var(--harm)', sum(written, 'NEEDS_PERSON')],
+  ] as const);
+  let held = $derived(sum((l) => steps(l) - written(l), 'NEEDS_PERSON'));
 
   /** What holds several sections up at once, said once. */
   let holdUps = $derived.by(() => {
@@ -129,7 +145,9 @@
     <h1>{heading}</h1>
     <span class="quiet cut">
       {#if running}
-        {seconds ? inWords(seconds) + ' · ' : ''}goes on if you leave this page
+        {figure(allWritten)} of {many(allSteps, 'step')} written · {seconds
+          ? inWords(seconds) + ' · '
+          : ''}goes on if you leave this page
       {:else if d.finishedAt}
         finished <When at={d.finishedAt} />{nothing
           ? ` · nothing was to do in ${many(nothing, 'section')}`
@@ -145,12 +163,15 @@
   <div
     class="bar"
     role="img"
-    aria-label="{done} done, {moving} moving, {again} trying again, {need.length} need you, {waiting} waiting"
+    aria-label="{figure(allWritten)} of {many(
+      allSteps,
+      'step',
+    )} written; {done} done, {moving} moving, {again} trying again, {need.length} need you, {waiting} waiting"
   >
-    <i style="width:{(100 * done) / all}%;background:var(--calm)"></i>
-    <i style="width:{(100 * moving) / all}%;background:var(--do)"></i>
-    <i style="width:{(100 * again) / all}%;background:var(--mind-mark)"></i>
-    <i style="width:{(100 * need.length) / all}%;background:var(--harm)"></i>
+    {#each parts as [colour, n] (colour)}
+      <i style="width:{(100 * n) / allSteps}%;background:{colour}"></i>
+    {/each}
+    <i class="held" style="width:{(100 * held) / allSteps}%"></i>
   </div>
   <Trouble of={trouble} />
   {#each holdUps as h (h.reason)}
@@ -228,6 +249,10 @@
     display: flex;
     margin: 8px 0 12px;
     flex: none;
+  }
+  .bar .held {
+    margin-left: auto;
+    background: repeating-linear-gradient(135deg, var(--harm) 0 2px, transparent 2px 5px);
   }
   .bar i {
     height: 100%;

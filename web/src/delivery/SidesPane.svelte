@@ -3,6 +3,7 @@
   import { api, got, type Schemas } from '../api/client';
   import StepMark from '../lib/StepMark.svelte';
   import Trouble from '../lib/Trouble.svelte';
+  import { onEscape } from '../lib/escape.svelte';
   import { place } from '../lib/place.svelte';
   import { reasons, stepWords } from '../lib/words';
   import { words } from './plan';
@@ -51,6 +52,12 @@
   let here = $derived(text(sides?.here));
   const added = (from: string, to: string) => diffWords(from, to).filter((p) => !p.removed);
   let totals = $derived(Object.entries(stepWords));
+
+  onEscape(() => {
+    if (!place.get('item')) return false;
+    place.set({ item: '', line: '' });
+    return true;
+  });
 </script>
 
 {#if sides && line}

@@ -265,11 +265,16 @@ export function inWords(seconds: number): string {
   return `about ${Math.round(seconds / 3600)} hours left`;
 }
 
-/** The words of a text, without its marking. */
+/** The words of a text, without its marking; paragraphs, headings and points keep their lines. */
 export function words(html: string): string {
-  const doc = new DOMParser().parseFromString(
-    html.replace(/<\/(p|li|h\d|tr|div)>/g, '$& '),
-    'text/html',
-  );
-  return (doc.body.textContent ?? '').replace(/\s+/g, ' ').trim();
+  const lines = html
+    .replace(/\s+/g, ' ')
+    .replace(/<br\b[^>]*>|<\/(p|li|h\d|tr|div|blockquote|pre|section|figure|dt|dd)>/gi, '$&\n')
+    .replace(/<li\b[^>]*>/gi, '$&· ');
+  const doc = new DOMParser().parseFromString(lines, 'text/html');
+  return (doc.body.textContent ?? '')
+    .split('\n')
+    .map((l) => l.replace(/\s+/g, ' ').trim())
+    .filter(Boolean)
+    .join('\n');
 }

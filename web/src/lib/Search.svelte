@@ -2,6 +2,12 @@
   import { api, got, type Schemas } from '../api/client';
   import { place } from './place.svelte';
 
+  const subjects: Record<Schemas['Hit']['subject'], string> = {
+    SECTION: 'Sections',
+    MASTER: 'Masters',
+    CARTRIDGE: 'Cartridges',
+    ITEM: 'Items of drafts',
+  };
   let text = $state('');
   let hits = $state.raw<Schemas['Hit'][]>([]);
   let says = $state('');
@@ -84,6 +90,9 @@
   <kbd aria-hidden="true">/</kbd>
   <ul id="hits" role="listbox" aria-label="Found" hidden={!focused || !text.trim()}>
     {#each hits as hit, i (hit.address)}
+      {#if hit.subject !== hits[i - 1]?.subject}
+        <li class="subject faint" role="presentation">{subjects[hit.subject]}</li>
+      {/if}
       <li
         id="hit-{i}"
         role="option"
@@ -91,7 +100,7 @@
         onpointerdown={() => open(hit)}
         class:on={i === at}
       >
-        <span class="cut">{hit.name}</span> <span class="faint">{hit.kind}</span>
+        <span class="cut">{hit.name}</span> <span class="faint beside">{hit.beside}</span>
       </li>
     {:else}
       <li class="faint" role="option" aria-selected="false">{looking ? 'Looking …' : says}</li>
@@ -135,6 +144,14 @@
     padding: 4px 12px;
     color: var(--ink);
     cursor: pointer;
+  }
+  .subject {
+    cursor: default;
+    padding: 6px 12px 1px;
+    font-size: 12px;
+  }
+  .beside {
+    flex: none;
   }
   li.on {
     background: var(--do-soft);

@@ -7,8 +7,8 @@ import { refusal, serve } from './server-stand-in';
 beforeEach(() => place.go('/coverage'));
 afterEach(() => vi.unstubAllGlobals());
 const hits = [
-  { name: '110-01 Light', kind: 'section', address: '/sections/s1' },
-  { name: 'LGT 110 Light', kind: 'master', address: '/sources/masters/m' },
+  { name: '110-01 Light', subject: 'SECTION', beside: 'Autumn 2026', address: '/sections/s1' },
+  { name: 'LGT 110 Light', subject: 'MASTER', beside: '', address: '/sources/masters/m' },
 ];
 
 async function looking(text: string) {
@@ -63,5 +63,23 @@ describe('search', () => {
     await fireEvent.keyDown(text, { key: '/' });
     expect(field).not.toHaveFocus();
     text.remove();
+  });
+
+  it('groups what it found by subject and tells sections of one name by their term', async () => {
+    serve({
+      'GET /api/search': [
+        hits[0],
+        { ...hits[0], beside: 'Spring 2026', address: '/sections/s0' },
+        hits[1],
+      ],
+    });
+    await looking('light');
+    expect(await screen.findByText('Sections')).toBeVisible();
+    expect(screen.getByText('Masters')).toBeVisible();
+    expect(screen.getAllByRole('option').map((o) => o.textContent)).toEqual([
+      '110-01 Light Autumn 2026',
+      '110-01 Light Spring 2026',
+      'LGT 110 Light ',
+    ]);
   });
 });

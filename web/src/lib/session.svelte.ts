@@ -6,6 +6,8 @@ class Session {
   known = $state(false);
   needsFirstPerson = $state(false);
   terms = $state.raw<Schemas['TermView'][]>([]);
+  /** Whether the server has said which terms there are; until then nobody knows that none is. */
+  termsKnown = $state(false);
   termId = $state(localStorage.getItem('term') ?? '');
 
   get coordinates(): boolean {
@@ -37,6 +39,7 @@ class Session {
 
   async loadTerms() {
     this.terms = await got(api.GET('/api/coverage/terms'));
+    this.termsKnown = true;
   }
 }
 

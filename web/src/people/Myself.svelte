@@ -13,6 +13,11 @@
   <p class="quiet">{session.me?.email} · {session.me?.role.toLowerCase()}</p>
   <Tokens />
   <Password />
+  <p class="quiet">
+    <a class="link" href="/licences.txt" target="_blank" rel="noopener"
+      >Licences of the libraries and fonts that ship with Zephyrmist</a
+    >
+  </p>
 </main>
 <HandFrame title="Yours" words="Your password, and tokens with which your scripts sign in." />
 

@@ -9,6 +9,7 @@
   import When from '../lib/When.svelte';
   import { hand } from '../lib/hand.svelte';
   import { keyList } from '../lib/keys.svelte';
+  import { onEscape } from '../lib/escape.svelte';
   import { place } from '../lib/place.svelte';
   import { session } from '../lib/session.svelte';
   import { aspectList, kind, many } from '../lib/words';
@@ -79,6 +80,12 @@
       trouble = e;
     }
   }
+
+  onEscape(() => {
+    if (!place.get('item')) return false;
+    place.set({ item: '' });
+    return true;
+  });
 </script>
 
 <div class="page">

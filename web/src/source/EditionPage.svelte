@@ -6,6 +6,7 @@
   import When from '../lib/When.svelte';
   import { keyList } from '../lib/keys.svelte';
   import { resting } from '../lib/resting.svelte';
+  import { onEscape } from '../lib/escape.svelte';
   import { place } from '../lib/place.svelte';
   import { size } from '../lib/words';
   import ItemFacts from './ItemFacts.svelte';
@@ -51,6 +52,12 @@
     (key) => (key ? void loadItem(key) : (item = null)),
   );
   let report = $derived(edition?.report);
+
+  onEscape(() => {
+    if (!place.get('item')) return false;
+    place.set({ item: '' });
+    return true;
+  });
 </script>
 
 <div class="page">

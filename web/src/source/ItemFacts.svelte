@@ -11,7 +11,7 @@
   <iframe
     title="As students see it: {item.title}"
     src={page}
-    sandbox="allow-popups allow-same-origin"
+    sandbox="allow-popups allow-same-origin allow-downloads"
   ></iframe>
 {:else}
   <div class="plain">

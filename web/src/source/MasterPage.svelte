@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { api, got, type Schemas } from '../api/client';
+  import { api, got, Problem, type Schemas } from '../api/client';
   import Act from '../lib/Act.svelte';
   import HandFrame from '../lib/HandFrame.svelte';
   import Trouble from '../lib/Trouble.svelte';
+  import { onEscape } from '../lib/escape.svelte';
   import { hand } from '../lib/hand.svelte';
   import { keyList } from '../lib/keys.svelte';
   import { place } from '../lib/place.svelte';
@@ -97,6 +98,16 @@
     }
   }
 
+  onEscape(() => {
+    if (adding) adding = false;
+    else if (freezing) freezing = false;
+    else if (place.get('from')) place.set({ from: '', to: '' });
+    else if (place.get('tab')) place.set({ tab: '' });
+    else if (selected) place.set({ item: '' });
+    else return false;
+    return true;
+  });
+
   const move = (key: string, to: Target) =>
     change(() =>
       got(
@@ -106,22 +117,37 @@
         }),
       ),
     );
-  const edit = (body: Schemas['ItemChange']) =>
-    change(() =>
+  /** Says what was seen, so that nobody's change is lost; where one was, it is shown. */
+  async function edit(body: Schemas['ItemChange']) {
+    const seen = item?.aspects;
+    await change(() =>
       got(
         api.PATCH('/api/masters/{id}/draft/items/{key}', {
           params: { path: { id, key: selected } },
-          body,
+          body: { ...body, seen },
         }),
       ),
     );
+    const conflict = trouble;
+    if (conflict instanceof Problem && conflict.status === 409) {
+      await loadItem(selected);
+      trouble = conflict;
+    }
+  }
   const takeOut = (key: string) => (doomed = nodes.find((n) => n.key === key) ?? null);
   function removeNow() {
     const key = doomed!.key;
     doomed = null;
     if (selected === key) place.set({ item: '' });
     return change(() =>
-      got(api.DELETE('/api/masters/{id}/draft/items/{key}', { params: { path: { id, key } } })),
+      got(
+        api.DELETE('/api/masters/{id}/draft/items/{key}', {
+          params: {
+            path: { id, key },
+            query: { seen: item?.key === key ? item.state : '' },
+          },
+        }),
+      ),
     );
   }
 

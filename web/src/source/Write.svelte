@@ -1,6 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import type { Schemas } from '../api/client';
+  import { words } from '../delivery/plan';
   import Act from '../lib/Act.svelte';
 
   let {
@@ -13,8 +14,11 @@
   let address = $state(untrack(() => item.address ?? ''));
   let due = $state(untrack(() => item.due ?? ''));
   let saved = $state(false);
+  const begun = untrack(() => item);
+  /** What somebody else has saved since this was opened. */
+  let theirs = $derived(item.html !== begun.html || item.title !== begun.title ? item : null);
 
-  const texts = ['PAGE', 'ASSIGNMENT', 'DISCUSSION', 'QUIZ', 'TOOL_LINK'];
+  const texts = ['PAGE', 'ASSIGNMENT', 'DISCUSSION', 'QUIZ', 'TOOL_LINK', 'ANNOUNCEMENT'];
   let changed = $derived.by(() => {
     const c: Schemas['ItemChange'] = {};
     if (title !== item.title) c.title = title;
@@ -27,7 +31,8 @@
 
   async function send(e: SubmitEvent) {
     e.preventDefault();
-    await save(changed);
+    const sent = changed;
+    await save(sent);
     saved = true;
   }
 </script>
@@ -41,6 +46,13 @@
       maxlength="400"
     /></label
   >
+  {#if theirs && !saved}
+    <details class="theirs" open>
+      <summary>What it says now; saving again puts yours in its place</summary>
+      <p>{theirs.title}</p>
+      <p class="words">{words(theirs.html)}</p>
+    </details>
+  {/if}
   {#if texts.includes(item.kind)}
     <label class="text">
       <span class="words">Text (HTML)</span>
@@ -84,6 +96,15 @@
 </form>
 
 <style>
+  .theirs {
+    border-left: 3px solid var(--mind-mark);
+    padding: 4px 10px;
+    max-height: 140px;
+    overflow: auto;
+  }
+  .theirs .words {
+    white-space: pre-line;
+  }
   form {
     padding: 14px 20px;
     display: flex;

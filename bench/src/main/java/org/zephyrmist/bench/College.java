@@ -47,7 +47,7 @@ final class College {
     for (int from = 0; from < sections; from += 500) {
       c.practice.makeShells(c.shells.subList(from, Math.min(sections, from + 500)));
     }
-    api.upload("/api/roster", Samples.roster(folder, c.shells));
+    api.roster(Samples.roster(folder, c.shells));
     api.post(
         "/api/platforms",
         Map.of("name", "Practice", "address", Stage.practiceAddress(), "token", "practice-token"));

@@ -118,7 +118,10 @@ class WholePathTest {
     button("Name this platform").click();
     assertThat(page.getByText("holds 0 shells")).isVisible();
     page.getByLabel("OneRoster bundle").setInputFiles(Samples.roster(folder, SECTIONS));
-    assertThat(page.getByText("20 sections of 1 course, 1 term")).isVisible();
+    assertThat(page.getByText("This roster would bring:")).isVisible();
+    accessible("roster looked at");
+    button("Take this roster in").click();
+    assertThat(page.getByText("Taken in:")).isVisible();
     assertThat(page.getByText("holds 20 shells")).isVisible();
     accessible("college");
   }
@@ -211,6 +214,11 @@ class WholePathTest {
     item("Manual 18").click();
     page.getByRole(AriaRole.TREE).press("Delete");
     button("Take it out").click();
+    button("Add an item").click();
+    heading("Add an item").waitFor();
+    button("Freeze version 2").focus();
+    page.keyboard().press("Escape"); // wherever the focus stands
+    assertThat(heading("Add an item")).isHidden();
     button("Add an item").click();
     page.getByLabel("Title").fill("Checklist");
     button("Add page").click();
@@ -323,12 +331,22 @@ class WholePathTest {
   @Order(13)
   void anInstructorSignsInAndSeesOnlyOwnSections() {
     page.navigate(ADDRESS + "/college");
+    button("Let somebody in").click();
     page.getByLabel("Name").nth(1).fill("Karl Hale");
     page.getByLabel("Mail address").fill("karl@larkmoor.example");
     page.getByLabel("First password").fill("another-long-password");
     page.getByLabel("Role").selectOption("INSTRUCTOR");
     button("Let this person in").click();
     assertThat(page.getByText("Karl Hale can sign in now.")).isVisible();
+    button("Change Karl Hale").click();
+    page.getByLabel("Role").last().selectOption("DESIGNER");
+    button("Save Karl Hale").click();
+    assertThat(page.getByRole(AriaRole.ROW).filter(new Locator.FilterOptions().setHasText("Karl Hale")))
+        .containsText("designer");
+    button("Change Karl Hale").click();
+    page.getByLabel("Role").last().selectOption("INSTRUCTOR");
+    accessible("people");
+    button("Save Karl Hale").click();
     button("Rosalind Achterberg").click();
     page.getByText("Sign out").click();
     button("Sign in").waitFor(); // the page is loaded anew

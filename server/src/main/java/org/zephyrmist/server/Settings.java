@@ -1,6 +1,7 @@
 package org.zephyrmist.server;
 
 import java.time.Duration;
+import java.util.Set;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 
 /**
@@ -16,6 +17,15 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param callTimeout how long a platform may take for an answer
  * @param heartbeat how often a server says of its work that it is alive; after four missed ones
  *     another server takes the work over
+ * @param bodyMostBytes largest body of a call that is no file
+ * @param bodyTimeout in which it has to come
+ * @param callTotal in which a platform's answer has to have come whole; ten times that for a file
+ * @param answerMostBytes largest answer of a platform
+ * @param rosterAsksFrom share of the sections of its terms, from 0 to 1, from which a roster that
+ *     ends or changes them has to be confirmed in so many words
+ * @param itemTimeout how long the text of one item may be worked on
+ * @param privateHosts hosts (or host:port) of platforms that may be on private or loopback
+ *     addresses
  */
 @ConfigurationProperties("zephyrmist")
 public record Settings(
@@ -29,4 +39,11 @@ public record Settings(
     int tries,
     Duration firstPause,
     Duration callTimeout,
-    Duration heartbeat) {}
+    Duration heartbeat,
+    long bodyMostBytes,
+    Duration bodyTimeout,
+    Duration callTotal,
+    long answerMostBytes,
+    Set<String> privateHosts,
+    Duration itemTimeout,
+    double rosterAsksFrom) {}

@@ -189,7 +189,12 @@ class CoverageIT extends ServerIT {
     assertThat(coordinator.get("/api/search?q=agnes").json())
         .anyMatch(h -> h.path("name").asString().startsWith("lgt-cf1"));
     assertThat(coordinator.get("/api/search?q=cf").json())
-        .anyMatch(h -> h.path("kind").asString().equals("master"));
+        .anyMatch(h -> h.path("subject").asString().equals("MASTER"));
+    assertThat(coordinator.get("/api/search?q=checkl").json())
+        .anyMatch(
+            h ->
+                h.path("subject").asString().equals("ITEM")
+                    && h.path("beside").asString().equals("CF"));
     assertThat(coordinator.get("/api/search?q=%20").json()).isEmpty();
   }
 

@@ -280,7 +280,7 @@ class DeliveryIT extends ServerIT {
   void aSectionWithoutAShellSaysSoAndWhatToDo() throws Exception {
     sections("lgt-j1");
     String master = master("J");
-    administrator.upload("/api/roster", Samples.roster("lgt-nowhere"));
+    administrator.roster(Samples.roster("lgt-nowhere"));
     UUID nowhere =
         db.select(org.zephyrmist.server.db.Tables.SECTION.ID)
             .from(org.zephyrmist.server.db.Tables.SECTION)

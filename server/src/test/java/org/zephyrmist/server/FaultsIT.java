@@ -188,7 +188,7 @@ class FaultsIT extends ServerIT {
   void aRosterIsTakenInThoughThePlatformIsDownAndSaysSo() throws Exception {
     sections("lgt-r1");
     Practice.fault(null, "DOWN", 100);
-    Caller.Answer a = administrator.upload("/api/roster", Samples.roster("lgt-r1", "lgt-r2"));
+    Caller.Answer a = administrator.roster(Samples.roster("lgt-r1", "lgt-r2"));
     assertThat(a.status()).isEqualTo(200);
     assertThat(a.json().path("remarks").toString()).contains("not tied to their shells");
   }

@@ -98,6 +98,15 @@ class MatrixIT extends ServerIT {
     values.put(
         "platforms",
         coordinator.get("/api/platforms").json().path("platforms").get(0).path("id").asString());
+    another("ma-x" + round + "@x.example", Role.DESIGNER);
+    values.put("people", people.loadUserByUsername("ma-x" + round + "@x.example").id().toString());
+    values.put(
+        "roster",
+        coordinator
+            .upload("/api/roster", Samples.roster("lgt-ma" + round))
+            .json()
+            .path("id")
+            .asString());
     values.put("line", detail.path("lines").get(0).path("id").asString());
     values.put("key", key(master, "Checklist"));
     values.put("number", "0");
@@ -123,7 +132,15 @@ class MatrixIT extends ServerIT {
     }
     for (String kind :
         List.of(
-            "masters", "deliveries", "sections", "intakes", "editions", "tokens", "platforms")) {
+            "masters",
+            "deliveries",
+            "sections",
+            "intakes",
+            "editions",
+            "tokens",
+            "platforms",
+            "people",
+            "roster")) {
       path = path.replace("/" + kind + "/{id}", "/" + kind + "/" + values.get(kind));
     }
     for (String name : List.of("line", "key", "number", "sha256", "name", "master")) {
@@ -146,6 +163,10 @@ class MatrixIT extends ServerIT {
       case "POST /api/people" ->
           "{\"name\":\"N\",\"email\":\"n%d-%d@x.example\",\"role\":\"DESIGNER\",\"password\":\"%s\"}"
               .formatted(round, n++, PASSWORD);
+      case "PUT /api/people/{id}" ->
+          "{\"name\":\"Somebody\",\"role\":\"DESIGNER\",\"programs\":[]}";
+      case "POST /api/people/{id}/password" -> "{\"password\":\"%s\"}".formatted(PASSWORD);
+      case "PUT /api/platforms/{id}/token" -> "{\"token\":\"practice-token\"}";
       case "POST /api/platforms" ->
           "{\"name\":\"P\",\"address\":\"http://127.0.0.1:1\",\"token\":\"t\"}";
       case "POST /api/masters" ->

@@ -15,7 +15,7 @@ import tools.jackson.databind.JsonNode;
 /** Rosters as registrars send them. */
 class RosterIT extends ServerIT {
   private JsonNode take(Map<String, String> files) throws Exception {
-    Caller.Answer a = administrator.upload("/api/roster", Samples.zip(files));
+    Caller.Answer a = administrator.roster(Samples.zip(files));
     assertThat(a.status()).as(a.text()).isEqualTo(200);
     return a.json();
   }
@@ -32,7 +32,7 @@ class RosterIT extends ServerIT {
     Map<String, String> files = new HashMap<>();
     files.put(
         "manifest.csv",
-        "propertyName,value\nfile.orgs,absent\nfile.academicSessions,absent\nfile.courses,absent\n"
+        "propertyName,value\nmanifest.version,1.0\noneroster.version,1.1\nfile.orgs,absent\nfile.academicSessions,absent\nfile.courses,absent\n"
             + "file.classes,delta\nfile.users,absent\nfile.enrollments,delta\n");
     files.put(
         "classes.csv",
@@ -53,7 +53,7 @@ class RosterIT extends ServerIT {
                     + "lgt-d3,active,Section,lgt-d3,lgt110,north,t1\n",
                 "x,tobedeleted,lgt-d1,u1,teacher\ny,active,lgt-d3,u1,teacher\n"));
     assertThat(report.path("remarks")).isEmpty();
-    assertThat(report.path("vanished").asInt()).isEqualTo(1);
+    assertThat(report.path("ended").asInt()).isEqualTo(1);
     assertThat(List.of(inRoster("lgt-d1"), inRoster("lgt-d2"), inRoster("lgt-d3")))
         .containsExactly(true, false, true);
     assertThat(
@@ -118,9 +118,143 @@ class RosterIT extends ServerIT {
     int before = db.fetchCount(SECTION);
     Map<String, String> files =
         new HashMap<>(changes("lgt-f2,active,\"open,lgt-f2,lgt110,north,t1\n", ""));
-    Caller.Answer a = administrator.upload("/api/roster", Samples.zip(files));
+    Caller.Answer a = administrator.roster(Samples.zip(files));
     assertThat(a.status()).isEqualTo(422);
     assertThat(a.json().path("detail").asString()).contains("classes.csv");
     assertThat(db.fetchCount(SECTION)).isEqualTo(before);
+  }
+
+  private static Map<String, String> full(
+      String courses, String classes, String users, String enrollments) {
+    Map<String, String> files = new HashMap<>();
+    files.put("manifest.csv", "propertyName,value\nmanifest.version,1.0\noneroster.version,1.1\n");
+    files.put(
+        "orgs.csv",
+        "sourcedId,name,type\nnorth,North,school\nlight,Lighting,department\nsound,Sound,department\n");
+    files.put(
+        "academicSessions.csv",
+        "sourcedId,title,type,startDate,endDate\nro,Roster term,term,2027-01-07,2027-05-18\n");
+    files.put("courses.csv", "sourcedId,title,courseCode,orgSourcedId\n" + courses);
+    files.put(
+        "classes.csv",
+        "sourcedId,title,classCode,courseSourcedId,schoolSourcedId,termSourcedIds\n" + classes);
+    files.put("users.csv", "sourcedId,givenName,familyName,email,role\n" + users);
+    files.put(
+        "enrollments.csv", "sourcedId,classSourcedId,userSourcedId,role,primary\n" + enrollments);
+    return files;
+  }
+
+  private static String classes(int from, int to) {
+    StringBuilder s = new StringBuilder();
+    for (int i = from; i < to; i++) {
+      s.append("ro").append(i).append(",Section,ro").append(i).append(",lgt110,north,ro\n");
+    }
+    return s.toString();
+  }
+
+  private static final String LIGHT = "lgt110,Light,LGT 110,light\n";
+
+  @Test
+  void aRosterIsSeenBeforeItIsTakenAndAsksBeforeItEndsMuch() throws Exception {
+    sections("lgt-ra1");
+    db.update(SECTION)
+        .set(SECTION.IN_ROSTER, false)
+        .where(SECTION.SOURCED_ID.startsWith("ro"))
+        .execute();
+    db.update(SECTION)
+        .set(SECTION.IN_ROSTER, false)
+        .where(SECTION.SOURCED_ID.eq("snd-new"))
+        .execute();
+    String teachers = "t1,Tilda,Stage,tilda@x.example,teacher\nt2,Tom,Fly,tom@x.example,teacher\n";
+    String enrolled =
+        "e1,ro0,t2,teacher,false\ne2,ro0,t1,teacher,true\ne3,ro0,s1,student,\ne4,ro0,s2,student,\n";
+    Map<String, String> files = full(LIGHT, classes(0, 10), teachers, enrolled);
+    JsonNode seen = coordinator.upload("/api/roster", Samples.zip(files)).json();
+    assertThat(seen.path("added").asInt()).isEqualTo(10);
+    assertThat(seen.path("asks")).isEmpty();
+    assertThat(db.fetchCount(SECTION, SECTION.SOURCED_ID.eq("ro5"))).isZero();
+    String take = "/api/roster/" + seen.path("id").asString() + "/take";
+    assertThat(administrator.post(take, "{}").status()).isEqualTo(404); // another's
+    assertThat(coordinator.post(take, "{}").status()).isEqualTo(200);
+    assertThat(coordinator.post(take, "{}").status()).isEqualTo(404); // taken already
+    JsonNode section =
+        coordinator
+            .get(
+                "/api/sections/"
+                    + db.select(SECTION.ID)
+                        .from(SECTION)
+                        .where(SECTION.SOURCED_ID.eq("ro0"))
+                        .fetchSingle()
+                        .value1())
+            .json();
+    assertThat(section.path("instructors").asString()).isEqualTo("Tilda Stage, Tom Fly");
+    assertThat(section.path("students").asInt()).isEqualTo(2);
+
+    byte[] less = Samples.zip(full(LIGHT, classes(0, 5), teachers, ""));
+    JsonNode much = coordinator.upload("/api/roster", less).json();
+    assertThat(much.path("asks"))
+        .extracting(JsonNode::asString)
+        .containsExactly("It ends 5 of 10 sections.");
+    assertThat(much.path("strippedOnes").get(0).asString()).isEqualTo("ro0");
+    take = "/api/roster/" + much.path("id").asString() + "/take";
+    Caller.Answer refused = coordinator.post(take, "{}");
+    assertThat(refused.status()).isEqualTo(409);
+    assertThat(refused.json().path("detail").asString()).contains("It ends 5 of 10 sections.");
+    assertThat(inRoster("ro7")).isTrue();
+    assertThat(coordinator.post(take, "{\"despite\":true}").status()).isEqualTo(200);
+    assertThat(inRoster("ro7")).isFalse();
+  }
+
+  @Test
+  void whatChangedBetweenLookingAndTakingIsSeenAgain() throws Exception {
+    sections("lgt-rb1");
+    JsonNode seen =
+        coordinator.upload("/api/roster", Samples.zip(full(LIGHT, classes(20, 22), "", ""))).json();
+    administrator.roster(Samples.zip(full(LIGHT, classes(20, 21), "", "")));
+    Caller.Answer a =
+        coordinator.post(
+            "/api/roster/" + seen.path("id").asString() + "/take", "{\"despite\":true}");
+    assertThat(a.status()).isEqualTo(409);
+    assertThat(a.json().path("detail").asString()).contains("has changed since");
+  }
+
+  @Test
+  void aRosterActsWithinTheReachOfWhoBringsIt() throws Exception {
+    sections("lgt-rc1", "snd-rc2");
+    another("boss@x.example", Role.ADMINISTRATOR);
+    Caller signe = another("signe-r@x.example", Role.COORDINATOR, "sound");
+    Map<String, String> files =
+        full(
+            "lgt110,Mine now,LGT 110,sound\nsnd120,Sound,SND 120,sound\n",
+            "lgt-rc1,Taken,lgt-rc1,lgt110,north,t1\nsnd-new,Sound,snd-new,snd120,north,ro\n",
+            "b1,Not,Boss,boss@x.example,teacher\n",
+            "e1,lgt-rc1,b1,teacher,true\ne2,snd-new,b1,teacher,true\n");
+    files.put(
+        "academicSessions.csv",
+        "sourcedId,title,type,startDate,endDate\nt1,Mine,term,2026-09-07,2026-12-18\n"
+            + "ro,Roster term,term,2027-01-07,2027-05-18\n");
+    Caller.Answer a = signe.roster(Samples.zip(files));
+    assertThat(a.status()).as(a.text()).isEqualTo(200);
+    assertThat(a.json().path("remarks"))
+        .extracting(r -> r.path("problem").asString())
+        .contains("1 course is not in your programs.", "1 section is not in your programs.");
+    assertThat(
+            db.fetchSingle(
+                    "select p.sourced_id from course c join program p on p.id = c.program_id where c.sourced_id = 'lgt110'")
+                .get(0))
+        .isEqualTo("light");
+    assertThat(inRoster("lgt-rc1")).isTrue();
+    assertThat(db.fetchSingle("select title from term where sourced_id = 't1'").get(0))
+        .isEqualTo("Autumn");
+    assertThat(
+            db.select(PERSON.NAME)
+                .from(PERSON)
+                .where(PERSON.EMAIL.eq("boss@x.example"))
+                .fetchSingle()
+                .value1())
+        .isEqualTo("boss@x.example");
+    assertThat(signe.get("/api/courses").json())
+        .extracting(c -> c.path("code").asString())
+        .containsExactly("SND 120");
   }
 }

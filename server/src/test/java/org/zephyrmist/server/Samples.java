@@ -94,6 +94,8 @@ final class Samples {
     }
     return zip(
         Map.of(
+            "manifest.csv",
+            "propertyName,value\nmanifest.version,1.0\noneroster.version,1.1\n",
             "orgs.csv",
             "sourcedId,name,type\nnorth,North,school\nlight,Lighting,department\n"
                 + "sound,Sound,department\n",

@@ -69,7 +69,7 @@ class SecurityIT extends ServerIT {
       assertThat(agnes.get(path).status()).as(path).isEqualTo(403);
     }
     assertThat(agnes.get("/api/search?q=S").json())
-        .noneMatch(h -> h.path("kind").asString().equals("master"));
+        .noneMatch(h -> h.path("subject").asString().equals("MASTER"));
     assertThat(agnes.post("/api/deliveries", "{}").status()).isIn(400, 403);
   }
 

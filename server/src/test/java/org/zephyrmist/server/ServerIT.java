@@ -43,6 +43,10 @@ abstract class ServerIT {
     r.add("zephyrmist.secret", () -> "only for tests, only for tests, only for tests");
     r.add("zephyrmist.describe", () -> "true");
     r.add("zephyrmist.practice-address", Practice::address);
+    r.add("zephyrmist.private-hosts", () -> "127.0.0.1");
+    r.add("zephyrmist.call-timeout", () -> "4s");
+    r.add("zephyrmist.call-total", () -> "6s");
+    r.add("zephyrmist.body-timeout", () -> "4s");
     r.add("zephyrmist.first-pause", () -> "200ms");
     r.add("zephyrmist.tries", () -> "3");
   }
@@ -69,7 +73,7 @@ abstract class ServerIT {
     for (String c : codes) {
       Practice.makeShell(c);
     }
-    Caller.Answer a = administrator.upload("/api/roster", Samples.roster(codes));
+    Caller.Answer a = administrator.roster(Samples.roster(codes));
     assertThat(a.status()).as(a.text()).isEqualTo(200);
     if (db.fetchCount(org.zephyrmist.server.db.Tables.PLATFORM) == 0) {
       platforms.add("Practice", Practice.address(), "practice-token");

@@ -103,9 +103,9 @@ class SignInIT extends ServerIT {
   void aPasswordSetByAnAdministratorEndsSessionsAndTokens() {
     Caller who = another("reset@x.example", Role.DESIGNER);
     Caller script = new Caller(port).bearer(token(who, "\"READ\""));
-    String body =
-        "{\"name\":\"R\",\"email\":\"reset@x.example\",\"role\":\"DESIGNER\",\"password\":\"set-by-another\"}";
-    assertThat(administrator.post("/api/people", body).status()).isEqualTo(201);
+    UUID id = people.loadUserByUsername("reset@x.example").id();
+    String body = "{\"password\":\"set-by-another\"}";
+    assertThat(administrator.post("/api/people/" + id + "/password", body).status()).isEqualTo(204);
     assertThat(who.get("/api/me").status()).isEqualTo(401);
     assertThat(script.get("/api/me").status()).isEqualTo(401);
   }

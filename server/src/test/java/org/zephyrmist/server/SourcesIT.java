@@ -121,9 +121,9 @@ class SourcesIT extends ServerIT {
   void aRosterTakenInTwiceDoublesNothingAndKeepsWhatVanished() throws Exception {
     sections("lgt-y1", "lgt-y2");
     int before = db.fetchCount(SECTION);
-    JsonNode report = administrator.upload("/api/roster", Samples.roster("lgt-y1")).json();
+    JsonNode report = administrator.roster(Samples.roster("lgt-y1")).json();
     assertThat(db.fetchCount(SECTION)).isEqualTo(before);
-    assertThat(report.path("vanished").asInt()).isGreaterThan(0);
+    assertThat(report.path("ended").asInt()).isGreaterThan(0);
     assertThat(
             db.select(SECTION.IN_ROSTER)
                 .from(SECTION)
@@ -135,7 +135,7 @@ class SourcesIT extends ServerIT {
 
   @Test
   void aRosterThatIsNoArchiveIsRefusedWithARemedy() {
-    Caller.Answer a = administrator.upload("/api/roster", "hello".getBytes());
+    Caller.Answer a = administrator.roster("hello".getBytes());
     assertThat(a.status()).isEqualTo(422);
     assertThat(a.json().path("remedy").asString()).contains("ZIP");
   }

@@ -69,6 +69,12 @@ public final class Caller {
     return send("POST", path, "application/octet-stream", HttpRequest.BodyPublishers.ofFile(file));
   }
 
+  /** Looks at a roster and takes it in, whatever it asks. */
+  public JsonNode roster(Path file) throws IOException {
+    String id = upload("/api/roster", file).path("id").asString();
+    return post("/api/roster/" + id + "/take", Map.of("despite", true));
+  }
+
   /** What a server answers that is not well, or no server. */
   public static final class Failed extends RuntimeException {
     public final int status;

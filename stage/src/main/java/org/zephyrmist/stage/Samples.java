@@ -125,6 +125,8 @@ public final class Samples {
     }
     Map<String, String> files =
         Map.of(
+            "manifest.csv",
+            "propertyName,value\nmanifest.version,1.0\noneroster.version,1.1\n",
             "orgs.csv",
             "sourcedId,name,type\nnorth,North,school\nlight,Lighting,department\n",
             "academicSessions.csv",

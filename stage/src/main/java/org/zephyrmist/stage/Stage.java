@@ -100,6 +100,7 @@ public final class Stage implements AutoCloseable {
     env.put("ZEPHYRMIST_DB_PASSWORD", password);
     env.put("ZEPHYRMIST_SECRET", "only for measuring, only for measuring");
     env.put("ZEPHYRMIST_PRACTICE", practiceAddress());
+    env.put("ZEPHYRMIST_PRIVATE_HOSTS", "127.0.0.1:" + PRACTICE_PORT);
     List<String> all = new ArrayList<>(options);
     if (System.getenv("BENCH_OPTIONS") != null) { // a profiler, say
       all.addAll(List.of(System.getenv("BENCH_OPTIONS").split(" ")));

@@ -68,6 +68,11 @@ public final class AspectForms {
         rule);
   }
 
+  /** The title in a wording. */
+  public static String title(String wording) {
+    return Titles.firstOf(CanonicalJson.read(wording, Wording.class).title());
+  }
+
   /** The place that has this form. */
   public static Place place(String form) {
     return CanonicalJson.read(form, Place.class);
@@ -96,6 +101,16 @@ public final class AspectForms {
       case ANNOUNCEMENT -> new Content.Announcement(w.html());
       case GROUP_SET -> new Content.GroupSet(w.groups());
     };
+  }
+
+  /** The same item with another text. */
+  public static Item withHtml(Item item, String html) {
+    return item.withContent(
+        content(
+            item.kind(),
+            withHtml(wording(item), html),
+            grading(item.content()),
+            launch(item.content())));
   }
 
   /** The same wording with another text. */

@@ -30,6 +30,11 @@ public record Grading(
     weight = weight.map(Grading::plain);
   }
 
+  /** The same but for its points. */
+  public Grading withPoints(Optional<BigDecimal> to) {
+    return new Grading(to, category, rubric, attempts, weight);
+  }
+
   /** Graded with these points and nothing else. */
   public static Grading points(BigDecimal points) {
     return new Grading(

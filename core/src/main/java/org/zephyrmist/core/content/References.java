@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -80,6 +81,33 @@ public final class References {
             a ->
                 asFile(a).map(files).or(() -> asItem(a).map(items)).orElse(isOurs(a) ? NOWHERE : a))
         : html;
+  }
+
+  /**
+   * A text without the references that lead nowhere.
+   *
+   * @param dead how many there were
+   */
+  public record Live(String html, int dead) {}
+
+  /** The same text; what it names and is not there leads nowhere from now on. */
+  public static Live live(String html, Predicate<ToFile> files, Predicate<ToItem> items) {
+    if (!html.contains(SCHEME)) {
+      return new Live(html, 0);
+    }
+    int[] dead = {0};
+    String live =
+        Html.mapAddresses(
+            html,
+            a -> {
+              boolean there =
+                  !isOurs(a)
+                      || asFile(a).filter(files).isPresent()
+                      || asItem(a).filter(items).isPresent();
+              dead[0] += there ? 0 : 1;
+              return there ? a : NOWHERE;
+            });
+    return new Live(live, dead[0]);
   }
 
   /** Files that a text refers to. */

@@ -12,9 +12,7 @@ import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.Enumeration;
-import java.util.HashMap;
-import java.util.Locale;
-import java.util.Map;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.zip.ZipEntry;
@@ -22,16 +20,11 @@ import java.util.zip.ZipFile;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
+import org.zephyrmist.core.archive.ZipDirectory;
 
 /** A ZIP of CSV files (RFC 4180, UTF-8, with or without byte order mark), read row by row. */
 final class CsvBundle implements Closeable {
-  /** How a file is meant (OneRoster 1.1 CSV tables, section 4.1, "manifest.csv"). */
-  enum Mode {
-    BULK,
-    DELTA,
-    ABSENT
-  }
-
+  private static final int MOST_FILES = 1_000;
   private static final int LONGEST_ROW = 1 << 20;
   private static final long MOST = 2L << 30;
   private static final CSVFormat FORMAT =
@@ -51,52 +44,55 @@ final class CsvBundle implements Closeable {
     this.zip = zip;
   }
 
-  static CsvBundle open(Path file) throws RosterException {
+  static CsvBundle open(Path file) throws RosterException, IOException {
+    if (!ZipDirectory.holdsAtMost(file, MOST_FILES)) {
+      throw new RosterException(
+          "The archive holds more than " + MOST_FILES + " files, so it is no roster.",
+          "Choose the ZIP with the OneRoster CSV files in it.");
+    }
     try {
       return new CsvBundle(new ZipFile(file.toFile()));
-    } catch (IOException e) {
+    } catch (IOException | IllegalArgumentException e) {
       throw new RosterException(
           "This is not a ZIP archive, or it was cut off.",
           "Choose the ZIP with the OneRoster CSV files in it.");
     }
   }
 
-  /** How each file is meant, by its name; without manifest.csv nothing is told. */
-  Map<String, Mode> modes() throws RosterException, IOException {
-    Map<String, Mode> modes = new HashMap<>();
-    rows(
-        "manifest.csv",
-        row -> {
-          String name = row.text("propertyName");
-          String value = row.text("value").toUpperCase(Locale.ROOT);
-          for (Mode m : Mode.values()) {
-            if (name.startsWith("file.") && value.equals(m.name())) {
-              modes.put(name.substring("file.".length()) + ".csv", m);
-            }
-          }
-        });
-    return modes;
+  boolean has(String file) {
+    return find(file).isPresent();
+  }
+
+  /** Names of the files in it, without folders. */
+  List<String> names() {
+    return zip.stream().map(e -> e.getName().substring(e.getName().lastIndexOf('/') + 1)).toList();
+  }
+
+  /** Looks at the names of columns before the first row. */
+  interface Header {
+    void check(List<String> names) throws RosterException;
   }
 
   /**
-   * Passes every row of a file on.
+   * Passes every row of a file on, one at a time.
    *
-   * @return number of columns; nothing if the bundle has no such file
+   * @return false if the bundle has no such file
    */
-  Optional<Integer> rows(String file, Consumer<Row> each) throws RosterException, IOException {
+  boolean rows(String file, Header header, Consumer<Row> each) throws RosterException, IOException {
     Optional<ZipEntry> entry = find(file);
     if (entry.isEmpty()) {
-      return Optional.empty();
+      return false;
     }
     long line = 1;
     try (InputStream bytes = zip.getInputStream(entry.get());
         Reader in = new InputStreamReader(bytes, StandardCharsets.UTF_8.newDecoder());
         CSVParser csv = FORMAT.parse(new Bounded(withoutMark(in), file))) {
+      header.check(csv.getHeaderNames());
       for (CSVRecord r : csv) {
         each.accept(new Row(r, line + 1));
         line = csv.getCurrentLineNumber();
       }
-      return Optional.of(csv.getHeaderNames().size());
+      return true;
     } catch (UncheckedIOException | IOException | IllegalArgumentException e) {
       throw unreadable(file, e instanceof UncheckedIOException u ? u.getCause() : e);
     }
@@ -184,14 +180,23 @@ final class CsvBundle implements Closeable {
    * @param line where it begins; the header is line 1
    */
   record Row(CSVRecord record, long line) {
+    private static final int LONGEST_VALUE = 1_000;
+
     String text(String column) {
       return record.isMapped(column) && record.isSet(column) ? record.get(column) : "";
+    }
+
+    boolean isDeleted() {
+      return text("status").equalsIgnoreCase("tobedeleted");
     }
 
     String required(String column) {
       String value = text(column);
       if (value.isEmpty()) {
         throw new BadRow(column + " is empty or missing.");
+      }
+      if (value.length() > LONGEST_VALUE || value.indexOf('\0') >= 0) {
+        throw new BadRow(column + " is no text that can be kept.");
       }
       return value;
     }

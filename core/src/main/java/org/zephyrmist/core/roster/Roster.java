@@ -2,66 +2,67 @@ package org.zephyrmist.core.roster;
 
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
 /**
  * The rows of a bundle that could be read, with the report of those that could not. Identifiers are
- * OneRoster sourcedIds.
+ * OneRoster sourcedIds. Of people only those who teach are kept; students are counted.
+ *
+ * @param programs departments
+ * @param campuses schools
+ * @param teaching who teaches what
+ * @param students how many are enrolled, by section; only where enrollments came in full
  */
 public record Roster(
-    List<Org> orgs,
+    List<Org> programs,
+    List<Org> campuses,
     List<Term> terms,
     List<Course> courses,
     List<Section> sections,
     List<Person> people,
-    List<Enrollment> enrollments,
+    List<Teaching> teaching,
+    Map<String, Integer> students,
     Gone gone,
     List<Remark> remarks) {
-
-  /** Identifiers that earlier rosters brought; a bundle of changes may refer to them. */
-  public record Known(
-      Set<String> orgs, Set<String> terms, Set<String> courses, Set<String> sections) {
-    public static final Known NOTHING = new Known(Set.of(), Set.of(), Set.of(), Set.of());
-  }
 
   /**
    * What is no longer to be there.
    *
-   * @param allElse classes are listed in full, so those not listed have vanished too
+   * @param otherSections classes are listed in full, so those of its terms that are not listed have
+   *     vanished
+   * @param otherTeaching enrollments are listed in full, so who is not listed no longer teaches
    * @param sections said to be deleted
-   * @param enrollments said to be deleted
+   * @param teaching said to be deleted
    */
-  public record Gone(boolean allElse, Set<String> sections, List<Enrollment> enrollments) {}
+  public record Gone(
+      boolean otherSections, boolean otherTeaching, Set<String> sections, Set<Teaching> teaching) {}
 
-  /**
-   * @param type OneRoster OrgType, for instance school or department
-   */
-  public record Org(String id, String name, String type, String identifier) {}
+  public record Org(String id, String name) {}
 
   public record Term(String id, String title, LocalDate firstDay, LocalDate lastDay) {}
 
-  public record Course(String id, String code, String title, String org) {}
+  /**
+   * @param program department; empty if the row names none
+   */
+  public record Course(String id, String code, String title, String program) {}
 
   public record Section(
-      String id, String title, String code, String course, String school, Optional<String> term) {
-    Section in(Optional<String> other) {
-      return new Section(id, title, code, course, school, other);
-    }
-  }
+      String id, String title, String code, String course, String campus, Optional<String> term) {}
 
-  public record Person(String id, String givenName, String familyName, String email, String role) {}
+  public record Person(String id, String name, String email) {}
 
-  public record Enrollment(String section, String person, String role) {
-    public boolean teaches() {
-      return role.equalsIgnoreCase("teacher");
-    }
-  }
+  /**
+   * @param primary the teacher of record
+   */
+  public record Teaching(String section, String person, boolean primary) {}
 
   /**
    * A row or file that was not taken, or not as it stands.
    *
    * @param line in the file, the header being line 1; 0 for the file itself
+   * @param sourcedId of the row; may be empty
    */
-  public record Remark(String file, long line, String problem, String remedy) {}
+  public record Remark(String file, long line, String sourcedId, String problem, String remedy) {}
 }

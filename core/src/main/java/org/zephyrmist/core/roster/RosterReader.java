@@ -2,80 +2,129 @@ package org.zephyrmist.core.roster;
 
 import java.io.IOException;
 import java.nio.file.Path;
-import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Function;
-import org.zephyrmist.core.roster.CsvBundle.Mode;
-import org.zephyrmist.core.roster.Roster.Known;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import org.zephyrmist.core.roster.BundleManifest.Mode;
+import org.zephyrmist.core.roster.Roster.Teaching;
 
-/** Reads a bundle (OneRoster 1.1 CSV tables; 1.2 CSV Binding), a ZIP of CSV files. */
+/**
+ * Reads a bundle (OneRoster 1.1 CSV Tables; 1.2 Rostering CSV Binding), a ZIP of CSV files, as a
+ * stream: of millions of students no row is kept.
+ */
 public final class RosterReader {
-  private final CsvBundle bundle;
-  private final Known known;
-  private final Map<String, Mode> modes;
-  private final Remarks remarks = new Remarks();
+  /** Files of the standard that tell nothing that is needed here. */
+  private static final Set<String> NOT_USED =
+      Set.of(
+          "categories.csv",
+          "classresources.csv",
+          "courseresources.csv",
+          "demographics.csv",
+          "lineitems.csv",
+          "lineitemscoresids.csv",
+          "lineitemlearningobjectiveids.csv",
+          "resources.csv",
+          "results.csv",
+          "resultlearningobjectiveids.csv",
+          "resultscoreids.csv",
+          "scorescales.csv",
+          "userprofiles.csv",
+          "userresources.csv");
 
-  private RosterReader(CsvBundle bundle, Known known) throws RosterException, IOException {
+  private final CsvBundle bundle;
+  private final Present present;
+  private final Remarks remarks = new Remarks();
+  private final BundleManifest manifest;
+
+  private RosterReader(CsvBundle bundle, Present present) throws RosterException, IOException {
     this.bundle = bundle;
-    this.known = known;
-    this.modes = bundle.modes();
+    this.present = present;
+    this.manifest = BundleManifest.read(bundle, remarks);
   }
 
   /**
-   * @param known what rows of a bundle of changes may refer to besides the bundle itself
-   * @throws RosterException if it is not a ZIP of CSV files in UTF-8, or a file that is listed in
-   *     full is absent
+   * @param present what rows of a bundle of changes may refer to besides the bundle itself
+   * @throws RosterException if it is not a ZIP of CSV files as the standard has them
    */
-  public static Roster read(Path zip, Known known) throws RosterException, IOException {
+  public static Roster read(Path zip, Present present) throws RosterException, IOException {
     try (CsvBundle bundle = CsvBundle.open(zip)) {
-      return new RosterReader(bundle, known).read();
+      return new RosterReader(bundle, present).read();
+    } catch (Table.TooMany e) {
+      throw new RosterException(e.getMessage(), "Send it term by term.");
     }
   }
 
+  private record OrgRow(String id, String name, String type) {
+    Roster.Org org() {
+      return new Roster.Org(id, name);
+    }
+  }
+
+  /** A class as it stands in its file, with the sessions it names. */
+  private record ClassRow(Roster.Section section, List<String> sessions) {}
+
   private Roster read() throws RosterException, IOException {
-    Table<Roster.Org> orgs = table("orgs.csv", true, RosterReader::org);
-    Table<Roster.Term> terms = table("academicSessions.csv", true, RosterReader::term);
-    Table<Roster.Course> courses = table("courses.csv", true, RosterReader::course);
-    Table<ClassRow> classes = table("classes.csv", true, RosterReader::classRow);
-    Table<Roster.Person> people = table("users.csv", false, RosterReader::person);
-    Table<Roster.Enrollment> enrollments =
-        table("enrollments.csv", false, RosterReader::enrollment);
-    deletedButKept("orgs.csv", orgs);
-    deletedButKept("academicSessions.csv", terms);
-    deletedButKept("courses.csv", courses);
-    deletedButKept("users.csv", people);
-    Set<String> orgIds = with(known.orgs(), orgs.ids(Roster.Org::id));
-    Set<String> termIds = with(known.terms(), terms.ids(Roster.Term::id));
-    Set<String> courseIds = with(known.courses(), courses.ids(Roster.Course::id));
-    List<Roster.Section> sections = sections(classes, courseIds, orgIds, termIds);
-    Set<String> sectionIds = new HashSet<>(classes.delta() ? known.sections() : Set.of());
+    Table<OrgRow> orgs = table(Columns.ORGS, true, RosterReader::org);
+    Table<Sessions.Session> sessionRows = table(Columns.SESSIONS, true, Sessions::read);
+    Table<Roster.Course> courses = table(Columns.COURSES, true, RosterReader::course);
+    Table<ClassRow> classes = table(Columns.CLASSES, true, RosterReader::classRow);
+    otherOrgs(orgs);
+    Sessions sessions = new Sessions(sessionRows, present.terms().keySet());
+    List<Roster.Section> sections =
+        sections(
+            classes,
+            with(present.courses().keySet(), courses.ids()),
+            with(present.campuses().keySet(), ids(orgs, "school")),
+            sessions);
+    Set<String> sectionIds = new HashSet<>(delta(classes) ? present.sections().keySet() : Set.of());
     sections.forEach(s -> sectionIds.add(s.id()));
-    Set<String> gone = new HashSet<>();
-    classes.deleted().forEach(l -> gone.add(l.row().section().id()));
+    Enrollments enrollments = new Enrollments(bundle, manifest, sectionIds, remarks);
+    Set<String> wanted = with(present.people().keySet(), enrollments.teachers());
+    Set<String> disabled = new HashSet<>();
+    Table<Roster.Person> people =
+        Table.read(
+            bundle, manifest, Columns.USERS, false, remarks, r -> person(r, wanted, disabled));
+    rolesOf(enrollments.teachers());
+    deletedButKept(orgs, Columns.ORGS);
+    deletedButKept(sessionRows, Columns.SESSIONS);
+    deletedButKept(courses, Columns.COURSES);
+    deletedButKept(people, Columns.USERS);
+    notUsed();
+    Set<String> gone = new TreeSet<>();
+    classes.deleted().forEach(l -> gone.add(l.id()));
+    Set<Teaching> ended = new HashSet<>();
+    enrollments.table().deleted().forEach(l -> ended.add(l.row()));
     return new Roster(
-        orgs.rows(),
-        terms.rows(),
+        of(orgs, "department"),
+        of(orgs, "school"),
+        sessions.terms(),
         courses.rows(),
         sections,
         people.rows(),
-        tied(enrollments, sectionIds, people.ids(Roster.Person::id)),
+        teaching(enrollments.table(), people, disabled),
+        enrollments.students(),
         new Roster.Gone(
-            modes.getOrDefault("classes.csv", Mode.BULK) == Mode.BULK,
-            gone,
-            enrollments.deleted().stream().map(Table.Line::row).toList()),
+            classes.mode() == Mode.BULK, enrollments.table().mode() == Mode.BULK, gone, ended),
         remarks.list());
   }
 
-  private <T> Table<T> table(String file, boolean required, Function<CsvBundle.Row, T> read)
+  private interface RowReader<T> {
+    T read(CsvBundle.Row row);
+  }
+
+  private <T> Table<T> table(Columns columns, boolean required, RowReader<T> read)
       throws RosterException, IOException {
-    Mode mode = modes.getOrDefault(file, Mode.BULK);
-    return Table.read(bundle, file, mode, required, remarks, read);
+    return Table.read(bundle, manifest, columns, required, remarks, r -> Optional.of(read.read(r)));
+  }
+
+  private static boolean delta(Table<?> table) {
+    return table.mode() == Mode.DELTA;
   }
 
   private static Set<String> with(Set<String> known, Set<String> here) {
@@ -84,95 +133,177 @@ public final class RosterReader {
     return all;
   }
 
-  /** Only sections and enrollments go; the rest may still stand behind sections of the past. */
-  private <T> void deletedButKept(String file, Table<T> table) {
-    for (Table.Line<T> l : table.deleted()) {
-      remarks.add(
-          file, l.at(), "The row is to be deleted.", "It was left out; what is here of it stays.");
+  private static List<Roster.Org> of(Table<OrgRow> orgs, String type) {
+    return orgs.rows().stream().filter(o -> o.type().equals(type)).map(OrgRow::org).toList();
+  }
+
+  private static Set<String> ids(Table<OrgRow> orgs, String type) {
+    Set<String> all = new HashSet<>();
+    of(orgs, type).forEach(o -> all.add(o.id()));
+    return all;
+  }
+
+  /** A district or a state holds schools; it is no campus (OneRoster 1.1, 4.13.6 OrgType). */
+  private void otherOrgs(Table<OrgRow> orgs) {
+    Map<String, Integer> kinds = new TreeMap<>();
+    orgs.rows().stream()
+        .map(OrgRow::type)
+        .filter(t -> !t.equals("school") && !t.equals("department"))
+        .forEach(t -> kinds.merge(t, 1, Integer::sum));
+    kinds.forEach(
+        (kind, n) ->
+            remarks.file(
+                Columns.ORGS.file(),
+                n + (n == 1 ? " organisation is" : " organisations are") + " of kind " + kind + ".",
+                "Only schools are campuses and only departments are programs; left out."));
+  }
+
+  /** Only sections and teaching end; the rest may still stand behind sections of the past. */
+  private void deletedButKept(Table<?> table, Columns columns) {
+    table
+        .deleted()
+        .forEach(
+            l ->
+                remarks.add(
+                    columns.file(),
+                    l.at(),
+                    l.id(),
+                    "The row is to be deleted.",
+                    "It was left out; what is here of it stays."));
+  }
+
+  private void notUsed() {
+    Set<String> here = new TreeSet<>();
+    bundle.names().stream()
+        .filter(n -> NOT_USED.contains(n.toLowerCase(Locale.ROOT)))
+        .forEach(here::add);
+    if (!here.isEmpty()) {
+      remarks.file(
+          String.join(", ", here),
+          "Nothing of this is needed here.",
+          "It was left out: results, line items and demographics stay where they are.");
     }
   }
 
-  /**
-   * A class as it stands in its file.
-   *
-   * @param terms the sessions it names
-   */
-  private record ClassRow(Roster.Section section, List<String> terms) {}
-
   private List<Roster.Section> sections(
-      Table<ClassRow> classes, Set<String> courses, Set<String> orgs, Set<String> terms) {
+      Table<ClassRow> classes, Set<String> courses, Set<String> campuses, Sessions sessions) {
     List<Roster.Section> all = new ArrayList<>();
     for (Table.Line<ClassRow> l : classes.lines()) {
       Roster.Section s = l.row().section();
       if (!courses.contains(s.course())) {
-        unknown("classes.csv", l.at(), "course " + s.course());
-      } else if (!orgs.contains(s.school())) {
-        unknown("classes.csv", l.at(), "school " + s.school());
+        unknown(Columns.CLASSES, l, "course " + s.course());
+      } else if (!campuses.contains(s.campus())) {
+        unknown(Columns.CLASSES, l, "school " + s.campus());
       } else {
-        all.add(s.in(term(l, terms)));
+        all.add(
+            new Roster.Section(
+                s.id(), s.title(), s.code(), s.course(), s.campus(), term(l, sessions)));
       }
     }
     return List.copyOf(all);
   }
 
-  /** A class may meet in several sessions; it is shown in the first that is known. */
-  private Optional<String> term(Table.Line<ClassRow> l, Set<String> terms) {
-    List<String> named = l.row().terms();
-    Optional<String> first = named.stream().filter(terms::contains).findFirst();
-    if (first.isEmpty()) {
-      remarks.add(
-          "classes.csv",
-          l.at(),
+  /** A class may meet in several sessions; it is shown in the first that is part of a term. */
+  private Optional<String> term(Table.Line<ClassRow> l, Sessions sessions) {
+    List<String> named = l.row().sessions();
+    List<String> terms = named.stream().flatMap(s -> sessions.term(s).stream()).distinct().toList();
+    String file = Columns.CLASSES.file();
+    if (terms.isEmpty()) {
+      String why =
           named.isEmpty()
               ? "The class names no academic session."
-              : "The class names academic session " + named.get(0) + ", which nothing explains.",
-          "It was taken in without a term; name one in termSourcedIds and take it in again.");
-    } else if (named.size() > 1) {
+              : sessions.isKnown(named.get(0))
+                  ? "The class names academic session " + named.get(0) + ", which is no term."
+                  : "The class names academic session "
+                      + named.get(0)
+                      + ", which nothing explains.";
       remarks.add(
-          "classes.csv",
+          file,
           l.at(),
-          "The class names " + named.size() + " academic sessions.",
-          "It was put into " + first.get() + ".");
+          l.id(),
+          why,
+          "It was taken in without a term; name one in termSourcedIds and take it in again.");
+      return Optional.empty();
     }
-    return first;
+    if (terms.size() > 1) {
+      remarks.add(
+          file,
+          l.at(),
+          l.id(),
+          "The class names " + terms.size() + " terms.",
+          "It was put into " + terms.get(0) + ".");
+    }
+    return Optional.of(terms.get(0));
   }
 
-  private List<Roster.Enrollment> tied(
-      Table<Roster.Enrollment> enrollments, Set<String> sections, Set<String> people) {
-    List<Roster.Enrollment> all = new ArrayList<>();
-    for (Table.Line<Roster.Enrollment> l : enrollments.lines()) {
-      Roster.Enrollment e = l.row();
-      if (!sections.contains(e.section())) {
-        unknown("enrollments.csv", l.at(), "class " + e.section());
-      } else if (!enrollments.delta() && !people.contains(e.person())) {
-        unknown("enrollments.csv", l.at(), "user " + e.person());
+  /** Who is disabled does not teach. */
+  private List<Teaching> teaching(
+      Table<Teaching> table, Table<Roster.Person> people, Set<String> disabled) {
+    Set<String> known = with(present.people().keySet(), people.ids());
+    Map<String, Teaching> all = new TreeMap<>();
+    for (Table.Line<Teaching> l : table.lines()) {
+      Teaching t = l.row();
+      if (disabled.contains(t.person())) {
+        remarks.add(
+            Columns.ENROLLMENTS.file(),
+            l.at(),
+            l.id(),
+            "User " + t.person() + " is disabled, so teaches nothing.",
+            "The row was left out; enable the user, or name another teacher.");
+      } else if (!known.contains(t.person())) {
+        unknown(Columns.ENROLLMENTS, l, "user " + t.person());
       } else {
-        all.add(e);
+        all.merge(t.section() + "\n" + t.person(), t, (x, y) -> x.primary() ? x : y);
       }
     }
-    return List.copyOf(all);
+    return List.copyOf(all.values());
   }
 
-  private void unknown(String file, long line, String what) {
+  private void unknown(Columns columns, Table.Line<?> l, String what) {
     remarks.add(
-        file,
-        line,
+        columns.file(),
+        l.at(),
+        l.id(),
         "The row names " + what + ", which the bundle does not hold.",
         "The row was left out; export the bundle again with that record in it.");
   }
 
-  private static Roster.Org org(CsvBundle.Row r) {
-    return new Roster.Org(
-        r.required("sourcedId"), r.required("name"), r.required("type"), r.text("identifier"));
+  /**
+   * In 1.2 roles have a file of their own; a teacher of classes who has none of a teacher is told.
+   */
+  private void rolesOf(Set<String> teachers) throws RosterException, IOException {
+    Set<String> told = new HashSet<>();
+    Set<String> teach = new HashSet<>();
+    Table.read(
+        bundle,
+        manifest,
+        Columns.ROLES,
+        false,
+        remarks,
+        r -> {
+          String user = r.required("userSourcedId");
+          if (teachers.contains(user) && !r.isDeleted()) {
+            told.add(user);
+            if (!r.required("role").equalsIgnoreCase("student")) {
+              teach.add(user);
+            }
+          }
+          return Optional.empty();
+        });
+    told.removeAll(teach);
+    for (String user : new TreeSet<>(told)) {
+      remarks.add(
+          Columns.ROLES.file(),
+          0,
+          user,
+          "The user teaches a class and is only a student in this file.",
+          "The user was taken as a teacher; correct one of the two.");
+    }
   }
 
-  private static Roster.Term term(CsvBundle.Row r) {
-    LocalDate first = date(r, "startDate");
-    LocalDate last = date(r, "endDate");
-    if (last.isBefore(first)) {
-      throw new CsvBundle.BadRow("endDate is before startDate.");
-    }
-    return new Roster.Term(r.required("sourcedId"), r.required("title"), first, last);
+  private static OrgRow org(CsvBundle.Row r) {
+    return new OrgRow(
+        r.required("sourcedId"), r.required("name"), r.required("type").toLowerCase(Locale.ROOT));
   }
 
   private static Roster.Course course(CsvBundle.Row r) {
@@ -184,7 +315,7 @@ public final class RosterReader {
   }
 
   private static ClassRow classRow(CsvBundle.Row r) {
-    List<String> terms =
+    List<String> sessions =
         List.of(r.text("termSourcedIds").split(",")).stream()
             .map(String::strip)
             .filter(t -> !t.isEmpty())
@@ -197,28 +328,21 @@ public final class RosterReader {
             r.required("courseSourcedId"),
             r.required("schoolSourcedId"),
             Optional.empty()),
-        terms);
+        sessions);
   }
 
-  private static Roster.Person person(CsvBundle.Row r) {
-    return new Roster.Person(
-        r.required("sourcedId"),
-        r.required("givenName"),
-        r.required("familyName"),
-        r.text("email"),
-        r.text("role"));
-  }
-
-  private static Roster.Enrollment enrollment(CsvBundle.Row r) {
-    return new Roster.Enrollment(
-        r.required("classSourcedId"), r.required("userSourcedId"), r.required("role"));
-  }
-
-  private static LocalDate date(CsvBundle.Row r, String column) {
-    try {
-      return LocalDate.parse(r.required(column));
-    } catch (DateTimeParseException e) {
-      throw new CsvBundle.BadRow(column + " is not a date like 2026-08-24: " + r.text(column));
+  /** Of millions of users only those who teach. */
+  private static Optional<Roster.Person> person(
+      CsvBundle.Row r, Set<String> wanted, Set<String> disabled) {
+    String id = r.required("sourcedId");
+    if (!wanted.contains(id)) {
+      return Optional.empty();
     }
+    if (r.text("enabledUser").equalsIgnoreCase("false")) {
+      disabled.add(id);
+    }
+    return Optional.of(
+        new Roster.Person(
+            id, r.required("givenName") + " " + r.required("familyName"), r.text("email")));
   }
 }

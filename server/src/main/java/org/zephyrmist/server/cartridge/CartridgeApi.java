@@ -27,6 +27,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.zephyrmist.core.cartridge.ReadingReport;
 import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.core.content.Titles;
 import org.zephyrmist.server.content.FileApi;
 import org.zephyrmist.server.content.ItemView;
 import org.zephyrmist.server.content.Previews;
@@ -88,7 +89,11 @@ class CartridgeApi {
       HttpServletRequest request,
       @AuthenticationPrincipal SignedIn who)
       throws IOException {
-    return new Begun(intakes.begin(fileName, request.getInputStream(), who));
+    String name = Titles.clean(fileName);
+    if (name.isEmpty()) {
+      throw Refusal.bad("The file has no name.", "Send its name as fileName.");
+    }
+    return new Begun(intakes.begin(name, request.getInputStream(), who));
   }
 
   @GetMapping("/intakes/{id}")

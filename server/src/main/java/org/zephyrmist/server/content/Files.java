@@ -1,9 +1,12 @@
 package org.zephyrmist.server.content;
 
+import static org.jooq.impl.DSL.any;
 import static org.zephyrmist.server.db.Tables.FILE;
 import static org.zephyrmist.server.db.Tables.FILE_CHUNK;
 
 import java.io.InputStream;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.UUID;
 import java.util.function.Consumer;
 import org.jooq.DSLContext;
@@ -44,6 +47,21 @@ public class Files {
         .fetchSingle(r -> new FileRef(sha256, name, r.getMediaType(), r.getSize()));
   }
 
+  /** Those of the files that are here, by fingerprint; in one query. */
+  public Map<String, FileRef> refs(Map<String, String> names) {
+    byte[][] wanted =
+        names.keySet().stream().map(s -> Fingerprint.parse(s).bytes()).toArray(byte[][]::new);
+    Map<String, FileRef> found = new HashMap<>();
+    db.selectFrom(FILE)
+        .where(FILE.SHA256.eq(any(wanted)))
+        .forEach(
+            r -> {
+              String sha = Fingerprint.of(r.getSha256()).hex();
+              found.put(sha, new FileRef(sha, names.get(sha), r.getMediaType(), r.getSize()));
+            });
+    return found;
+  }
+
   /** A stream over the chunks; each is fetched when it is reached. */
   public InputStream open(String sha256) {
     return new Chunks(Fingerprint.parse(sha256).bytes());
@@ -70,6 +88,25 @@ public class Files {
         at = 0;
       }
       return data != null;
+    }
+
+    /** Whole chunks are passed over without being fetched. */
+    @Override
+    public long skip(long n) {
+      long left = n;
+      if (data != null && at < data.length) {
+        int here = (int) Math.min(left, data.length - at);
+        at += here;
+        left -= here;
+      }
+      if (left > 0 && data != null) {
+        this.n += (int) (left / FileIntake.CHUNK);
+        left %= FileIntake.CHUNK;
+        if (left > 0 && more()) {
+          at = (int) Math.min(left, data.length);
+        }
+      }
+      return n;
     }
 
     @Override

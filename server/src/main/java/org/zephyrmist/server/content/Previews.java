@@ -22,7 +22,7 @@ import org.zephyrmist.core.content.References;
 public class Previews {
   private static final String POLICY =
       "default-src 'none'; img-src 'self'; media-src 'self'; style-src 'self'; font-src 'self';"
-          + " frame-ancestors 'self'; sandbox allow-popups allow-same-origin";
+          + " frame-ancestors 'self'; sandbox allow-popups allow-same-origin allow-downloads";
   private final Trees trees;
 
   Previews(Trees trees) {
@@ -43,7 +43,7 @@ public class Previews {
     String body =
         References.resolve(
             Html.safe(html),
-            f -> "/api/files/" + f.sha256() + "/" + HtmlUtils.htmlEscape(f.name()) + f.fragment(),
+            f -> FileApi.address(f.sha256(), f.name()) + f.fragment(),
             i -> i.fragment().isEmpty() ? "#" : i.fragment());
     return ResponseEntity.ok()
         .contentType(MediaType.TEXT_HTML)

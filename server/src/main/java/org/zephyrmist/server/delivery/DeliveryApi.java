@@ -1,6 +1,8 @@
 package org.zephyrmist.server.delivery;
 
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
 import java.util.Optional;
@@ -43,18 +45,20 @@ class DeliveryApi {
     }
   }
 
-  record NewDelivery(@NotNull UUID version, @NotNull List<UUID> sections, Chosen choices) {}
+  record NewDelivery(
+      @NotNull UUID version, @NotNull List<@NotNull UUID> sections, Chosen choices) {}
 
   record Made(@NotNull UUID id) {}
 
-  record Sections(@NotNull List<UUID> sections) {}
+  record Sections(@NotNull List<@NotNull UUID> sections) {}
 
   record Count(int sections) {}
 
   @GetMapping
   List<DeliveryViews.DeliverySummary> list(
-      @RequestParam(defaultValue = "100") int most, @AuthenticationPrincipal SignedIn who) {
-    return views.list(who, Math.min(most, 500));
+      @RequestParam(defaultValue = "100") @Min(1) @Max(500) int most,
+      @AuthenticationPrincipal SignedIn who) {
+    return views.list(who, most);
   }
 
   /** Deliveries that move right now. */

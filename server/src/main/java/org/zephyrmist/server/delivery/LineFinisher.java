@@ -70,7 +70,8 @@ class LineFinisher {
     int all = expected;
     int held = withheld;
     now.keep(bodies, p.steps().stream().flatMap(s -> w.id(s.key()).stream()).toList());
-    String end = end(p, moved, missing, kept);
+    int dead = w.items().values().stream().mapToInt(VersionContent.Live::dead).sum();
+    String end = end(p, moved, missing, kept) + nowhere(dead);
     transaction.executeWithoutResult(
         t -> {
           lines.hold(w.section());
@@ -117,6 +118,14 @@ class LineFinisher {
     return missing == 0
         ? "read back, all as meant" + local
         : "read back, " + missing + " items are not there" + local;
+  }
+
+  private static String nowhere(int dead) {
+    return dead == 0
+        ? ""
+        : dead == 1
+            ? "; 1 reference leads nowhere and was left out"
+            : "; " + dead + " references lead nowhere and were left out";
   }
 
   /** The receipt of a step; none if nothing of the item's base has moved. */

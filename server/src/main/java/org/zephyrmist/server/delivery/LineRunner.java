@@ -9,7 +9,6 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
-import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.delivery.Step;
 import org.zephyrmist.core.delivery.StepKind;
@@ -59,7 +58,8 @@ class LineRunner {
    * @param ours our items in the shell; more as they are added
    * @param left the platform's revision of each item that was written
    */
-  record Work(Planned plan, Map<ItemKey, Item> items, Ours ours, Map<String, String> left) {
+  record Work(
+      Planned plan, Map<ItemKey, VersionContent.Live> items, Ours ours, Map<String, String> left) {
     /** The platform's id of an item of the version. */
     Optional<String> id(ItemKey key) {
       return ours.id(plan.version().master(), key);
@@ -152,7 +152,7 @@ class LineRunner {
     return s.moves() && (s.kind() == StepKind.CLASH || s.reason() == Step.Reason.FIXED_PUT_BACK);
   }
 
-  private Map<ItemKey, Item> items(Planned p) {
+  private Map<ItemKey, VersionContent.Live> items(Planned p) {
     return versions.items(
         p.version(),
         p.steps().stream()

@@ -1,5 +1,8 @@
 package org.zephyrmist.server.delivery;
 
+import static org.zephyrmist.server.db.Tables.PLATFORM;
+import static org.zephyrmist.server.db.Tables.SECTION;
+
 import com.github.kagkarlsson.scheduler.Scheduler;
 import com.github.kagkarlsson.scheduler.SchedulerName;
 import com.github.kagkarlsson.scheduler.task.CompletionHandler;
@@ -15,6 +18,8 @@ import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.Collection;
 import java.util.List;
+import java.util.Objects;
+import java.util.Set;
 import java.util.UUID;
 import java.util.function.Consumer;
 import javax.sql.DataSource;
@@ -36,6 +41,10 @@ import org.zephyrmist.server.platform.PlatformException;
 @Component
 class Queue implements SmartLifecycle {
   private static final Logger LOG = LoggerFactory.getLogger(Queue.class);
+
+  /** For sections that have no shell. */
+  private static final UUID NOWHERE = new UUID(0, 0);
+
   private static final Duration BUSY_PAUSE = Duration.ofSeconds(1);
   private final CustomTask<Void> planTask;
   private final CustomTask<Void> runTask;
@@ -46,6 +55,9 @@ class Queue implements SmartLifecycle {
   private final LineEnds ends;
   private final Settings settings;
   private final Clock clock;
+  private final Turns turns;
+  private volatile Set<UUID> platforms = Set.of();
+  private volatile Instant platformsAt = Instant.EPOCH;
 
   Queue(
       DataSource source,
@@ -62,6 +74,7 @@ class Queue implements SmartLifecycle {
     this.ends = ends;
     this.settings = settings;
     this.clock = clock;
+    this.turns = new Turns(settings.linesAtOnce());
     planTask = task("plan-line", (i, id) -> line(id, planner::plan));
     runTask = task("run-line", (i, id) -> line(id, runner::run));
     readTask = task("read-section", (i, id) -> read(id, reader));
@@ -109,7 +122,28 @@ class Queue implements SmartLifecycle {
     if (state == LineState.STOPPED || state == LineState.DONE) {
       return new CompletionHandler.OnCompleteRemove<>();
     }
-    UUID section = known.section().getId();
+    UUID platform = Objects.requireNonNullElse(known.section().getPlatformId(), NOWHERE);
+    if (!turns.begin(platform, platforms())) {
+      return later(BUSY_PAUSE);
+    }
+    try {
+      return line(id, known.section().getId(), work);
+    } finally {
+      turns.end(platform);
+    }
+  }
+
+  /** All that are named; looked up again every few seconds. */
+  private Collection<UUID> platforms() {
+    Instant now = clock.instant();
+    if (now.isAfter(platformsAt.plusSeconds(5))) {
+      platforms = db.select(PLATFORM.ID).from(PLATFORM).fetchSet(PLATFORM.ID);
+      platformsAt = now;
+    }
+    return platforms;
+  }
+
+  private CompletionHandler<Void> line(UUID id, UUID section, Consumer<Lines.Open> work) {
     UUID token = UUID.randomUUID();
     if (!lines.claim(section, id, token)) {
       return later(BUSY_PAUSE);
@@ -158,10 +192,25 @@ class Queue implements SmartLifecycle {
   }
 
   private CompletionHandler<Void> read(UUID section, ShellReader reader) {
+    UUID platform =
+        db.select(SECTION.PLATFORM_ID)
+            .from(SECTION)
+            .where(SECTION.ID.eq(section))
+            .fetchOptional(SECTION.PLATFORM_ID)
+            .orElse(NOWHERE);
+    if (!turns.begin(platform, platforms())) {
+      return later(BUSY_PAUSE);
+    }
     try {
       reader.refresh(section);
     } catch (PlatformException e) {
       LOG.info("Section {} could not be read: {}", section, e.getMessage());
+    } catch (DataAccessException e) {
+      throw e; // the database is away: the queue tries again when it is back
+    } catch (RuntimeException e) {
+      LOG.error("Section {} could not be read", section, e);
+    } finally {
+      turns.end(platform);
     }
     return new CompletionHandler.OnCompleteRemove<>();
   }

@@ -12,7 +12,6 @@ import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
-import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.References;
@@ -74,7 +73,7 @@ class Settlement {
 
   private void settle(Lines.Open open, List<DeliveryStepRecord> steps, PlatformGateway gateway) {
     VersionContent.Loaded version = versions.load(open.delivery().getVersionId());
-    Map<ItemKey, Item> items =
+    Map<ItemKey, VersionContent.Live> items =
         versions.items(
             version,
             steps.stream()
@@ -119,7 +118,7 @@ class Settlement {
   private void resend(
       Lines.Open open,
       List<DeliveryStepRecord> steps,
-      Map<ItemKey, Item> items,
+      Map<ItemKey, VersionContent.Live> items,
       VersionContent.Loaded version,
       PlatformGateway gateway) {
     List<DeliveryStepRecord> inFlight = steps.stream().filter(s -> !s.getDone()).toList();
@@ -162,7 +161,7 @@ class Settlement {
       DeliveryStepRecord s,
       ShellReader.Reading reading,
       Map<ItemKey, Base> bases,
-      Map<ItemKey, Item> items) {
+      Map<ItemKey, VersionContent.Live> items) {
     Held now = asWeLeftIt(s, reading);
     ItemKey key = new ItemKey(s.getItemKey());
     Kind kind = Kind.valueOf(s.getItemKind());
@@ -171,7 +170,7 @@ class Settlement {
           .map(b -> new Ledger.Entry(b, Ledger.How.RETIRED, PlannedSteps.writes(s)));
     }
     Fingerprints meant = Fingerprints.unpack(s.getMeant());
-    boolean linked = !References.items(AspectForms.html(items.get(key).content())).isEmpty();
+    boolean linked = !References.items(AspectForms.html(items.get(key).item().content())).isEmpty();
     Base old = bases.get(key);
     Fingerprints sent = old == null ? meant : old.sent();
     Fingerprints shown = old == null ? (now == null ? meant : now.aspects()) : old.shown();

@@ -11,7 +11,9 @@ import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.delivery.Held;
+import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.content.Bodies;
 import org.zephyrmist.server.db.tables.records.HoldingRecord;
 import org.zephyrmist.server.db.tables.records.SectionRecord;
@@ -27,9 +29,16 @@ class ShellReader {
   private final VersionContent versions;
   private final Bodies bodies;
   private final DSLContext db;
+  private final Settings settings;
 
   ShellReader(
-      Platforms platforms, Ledger ledger, VersionContent versions, Bodies bodies, DSLContext db) {
+      Platforms platforms,
+      Ledger ledger,
+      VersionContent versions,
+      Bodies bodies,
+      DSLContext db,
+      Settings settings) {
+    this.settings = settings;
     this.platforms = platforms;
     this.ledger = ledger;
     this.versions = versions;
@@ -91,13 +100,24 @@ class ShellReader {
     Map<String, Map<Aspect, String>> forms = new HashMap<>();
     Map<String, String> revisions = new HashMap<>();
     for (PlatformGateway.ShellItem i : contents.items()) {
-      ShellTranslator.Read r = translator.in(i);
+      String wording = i.forms().get(Aspect.WORDING);
+      ShellTranslator.Read r =
+          ItemTime.within(
+              settings.itemTimeout(), title(i), wording.length(), () -> translator.in(i));
       all.add(r.held());
       byId.put(i.id(), r.held());
       forms.put(i.id(), r.forms());
       revisions.put(i.id(), i.revision());
     }
     return new Reading(all, byId, forms, revisions, contents.tag(), holdings);
+  }
+
+  private static String title(PlatformGateway.ShellItem i) {
+    try {
+      return AspectForms.title(i.forms().get(Aspect.WORDING));
+    } catch (RuntimeException odd) {
+      return i.id();
+    }
   }
 
   /** Reads a section and brings the ledger's view of it up to date. */

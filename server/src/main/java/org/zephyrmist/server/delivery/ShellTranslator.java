@@ -130,16 +130,7 @@ final class ShellTranslator {
   }
 
   private static String wording(Item item, String html) {
-    return AspectForms.of(withHtml(item, html)).get(Aspect.WORDING);
-  }
-
-  private static Item withHtml(Item item, String html) {
-    return item.withContent(
-        AspectForms.content(
-            item.kind(),
-            AspectForms.withHtml(AspectForms.wording(item), html),
-            AspectForms.grading(item.content()),
-            AspectForms.launch(item.content())));
+    return AspectForms.of(AspectForms.withHtml(item, html)).get(Aspect.WORDING);
   }
 
   private String reference(String address, Optional<Ours.Known> from) {
@@ -186,7 +177,7 @@ final class ShellTranslator {
               complete[0] &= id.isPresent();
               return id.map(x -> SHELLS + shell + "/items/" + x + i.fragment()).orElse("#");
             });
-    Item translated = item.kind() == Kind.MODULE ? item : withHtml(item, html);
+    Item translated = item.kind() == Kind.MODULE ? item : AspectForms.withHtml(item, html);
     Optional<String> parent =
         item.place().parent().map(ItemKey::new).flatMap(k -> ours.id(master, k));
     String rank =

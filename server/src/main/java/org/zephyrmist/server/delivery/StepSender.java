@@ -12,7 +12,6 @@ import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.FileRef;
-import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.References;
@@ -52,8 +51,9 @@ class StepSender {
 
   private void upload(Work w) {
     Map<String, FileRef> needed = new TreeMap<>();
-    for (Item i : w.items().values()) {
-      Content c = i.content();
+    Map<String, String> named = new TreeMap<>();
+    for (VersionContent.Live i : w.items().values()) {
+      Content c = i.item().content();
       if (c instanceof Content.File f) {
         needed.put(f.file().sha256(), f.file());
       } else if (c instanceof Content.Quiz q) {
@@ -61,9 +61,9 @@ class StepSender {
       } else if (c instanceof Content.QuestionBank b) {
         needed.put(b.questions().sha256(), b.questions());
       }
-      References.files(AspectForms.html(c))
-          .forEach(f -> needed.computeIfAbsent(f.sha256(), s -> files.ref(s, f.name())));
+      References.files(AspectForms.html(c)).forEach(f -> named.putIfAbsent(f.sha256(), f.name()));
     }
+    needed.putAll(files.refs(named)); // a text may name what is not there: it goes without
     List<FileRef> missing = w.plan().gateway().missing(List.copyOf(needed.values()));
     int n = 0;
     for (FileRef f : missing) {
@@ -129,7 +129,7 @@ class StepSender {
           writes.make(
               key,
               s,
-              w.items().get(s.key()),
+              Optional.ofNullable(w.items().get(s.key())).map(VersionContent.Live::item),
               translator(w),
               p.version().master(),
               p.reading().revisions());
@@ -176,7 +176,7 @@ class StepSender {
     List<Write> out = new ArrayList<>();
     for (Step s : later) {
       ShellTranslator.Written linked =
-          translator(w).out(w.items().get(s.key()), w.plan().version().master());
+          translator(w).out(w.items().get(s.key()).item(), w.plan().version().master());
       Meant m = w.plan().meant().get(s.key());
       String key =
           Writes.key(

@@ -2,6 +2,7 @@ package org.zephyrmist.server.delivery;
 
 import java.util.EnumMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
@@ -52,7 +53,7 @@ class Writes {
   Made make(
       String key,
       Step s,
-      Item item,
+      Optional<Item> item,
       ShellTranslator translator,
       UUID master,
       Map<String, String> revisions) {
@@ -60,9 +61,9 @@ class Writes {
       String id = s.id().orElseThrow();
       return new Made(new Write.Remove(key, id, revisions.get(id)), true);
     }
-    ShellTranslator.Written w = translator.out(item, master);
+    ShellTranslator.Written w = translator.out(item.orElseThrow(), master);
     return s.kind() == StepKind.ADD
-        ? new Made(new Write.Add(key, item.kind(), w.forms()), w.complete())
+        ? new Made(new Write.Add(key, s.itemKind(), w.forms()), w.complete())
         : new Made(
             new Write.Update(
                 key,
@@ -74,13 +75,16 @@ class Writes {
 
   /** The same write once more, from the step as it is stored. */
   Write again(
-      DeliveryStepRecord s, Map<ItemKey, Item> items, ShellTranslator translator, UUID master) {
+      DeliveryStepRecord s,
+      Map<ItemKey, VersionContent.Live> items,
+      ShellTranslator translator,
+      UUID master) {
     StepKind kind = StepKind.valueOf(s.getKind());
     if (kind == StepKind.RETIRE) {
       return new Write.Remove(s.getSentKey(), s.getPlatformItem(), s.getSeenRevision());
     }
     Map<Aspect, String> forms =
-        translator.out(items.get(new ItemKey(s.getItemKey())), master).forms();
+        translator.out(items.get(new ItemKey(s.getItemKey())).item(), master).forms();
     return kind == StepKind.ADD
         ? new Write.Add(s.getSentKey(), Kind.valueOf(s.getItemKind()), forms)
         : new Write.Update(

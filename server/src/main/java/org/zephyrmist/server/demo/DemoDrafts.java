@@ -2,6 +2,7 @@ package org.zephyrmist.server.demo;
 
 import static org.zephyrmist.server.db.Tables.MASTER;
 
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.jooq.DSLContext;
@@ -12,7 +13,10 @@ import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.server.content.Trees;
+import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.master.Drafts;
+import org.zephyrmist.server.people.People;
+import org.zephyrmist.server.people.SignedIn;
 
 /** Changes to drafts by titles, as a designer would make them. */
 @Component
@@ -21,45 +25,55 @@ class DemoDrafts {
   private final DSLContext db;
   private final Trees trees;
   private final Drafts edits;
+  private final People people;
 
-  DemoDrafts(DSLContext db, Trees trees, Drafts edits) {
+  DemoDrafts(DSLContext db, Trees trees, Drafts edits, People people) {
+    this.people = people;
     this.db = db;
     this.trees = trees;
     this.edits = edits;
   }
 
-  UUID draft(UUID master) {
-    return db.select(MASTER.DRAFT_TREE_ID)
-        .from(MASTER)
-        .where(MASTER.ID.eq(master))
-        .fetchSingle()
-        .value1();
+  MasterRecord draft(UUID master) {
+    return db.selectFrom(MASTER).where(MASTER.ID.eq(master)).fetchSingle();
+  }
+
+  private SignedIn designer() {
+    return people.loadUserByUsername("teodor@larkmoor.example");
   }
 
   ItemKey find(UUID master, String title) {
-    return trees.nodes(draft(master)).stream()
+    return trees.nodes(draft(master).getDraftTreeId()).stream()
         .filter(n -> n.title().equals(title))
         .findFirst()
         .orElseThrow(() -> new IllegalStateException("No item " + title))
         .key();
   }
 
-  ItemKey add(UUID draft, Kind kind, String title, String html, ItemKey parent) {
+  ItemKey add(MasterRecord draft, Kind kind, String title, String html, ItemKey parent) {
     String points = kind == Kind.ASSIGNMENT ? "10" : "";
-    return edits.add(draft, kind, title, html, points, "", Optional.ofNullable(parent));
+    return edits.add(
+        draft,
+        new Drafts.Addition(kind, title, html, points, "", Optional.ofNullable(parent)),
+        designer());
   }
 
   void change(UUID master, String title, String html) {
-    edits.change(draft(master), find(master, title), changeOf(Optional.of(html), Optional.empty()));
+    edits.change(
+        draft(master),
+        find(master, title),
+        changeOf(Optional.of(html), Optional.empty()),
+        designer());
   }
 
   void rewrite(UUID master, String title, String from, String to) {
-    String html = AspectForms.html(trees.item(draft(master), find(master, title)).content());
+    String html =
+        AspectForms.html(trees.item(draft(master).getDraftTreeId(), find(master, title)).content());
     change(master, title, html.replace(from, to));
   }
 
-  void rule(UUID draft, ItemKey key, EditRule rule) {
-    edits.change(draft, key, changeOf(Optional.empty(), Optional.of(rule)));
+  void rule(MasterRecord draft, ItemKey key, EditRule rule) {
+    edits.change(draft, key, changeOf(Optional.empty(), Optional.of(rule)), designer());
   }
 
   /** A date and a signature, and five points more. */
@@ -75,7 +89,9 @@ class DemoDrafts {
             Optional.empty(),
             Optional.empty(),
             Optional.empty(),
-            Optional.empty()));
+            Optional.empty(),
+            Map.of()),
+        designer());
   }
 
   static Drafts.Change changeOf(Optional<String> html, Optional<EditRule> rule) {
@@ -86,11 +102,12 @@ class DemoDrafts {
         Optional.empty(),
         Optional.empty(),
         Optional.empty(),
-        rule);
+        rule,
+        Map.of());
   }
 
   void remove(UUID master, String title) {
-    edits.remove(draft(master), find(master, title));
+    edits.remove(draft(master), find(master, title), "", designer());
   }
 
   static String lower(String s) {

@@ -10,6 +10,7 @@ import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.slf4j.Logger;
@@ -18,8 +19,9 @@ import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
-import org.zephyrmist.core.roster.Roster;
+import org.zephyrmist.core.roster.Present;
 import org.zephyrmist.core.roster.RosterException;
+import org.zephyrmist.core.roster.RosterPlanner;
 import org.zephyrmist.core.roster.RosterReader;
 import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.delivery.Deliveries;
@@ -128,7 +130,9 @@ class DemoLoader implements ApplicationRunner {
   private void take(byte[] bundle) throws IOException, RosterException {
     Path file = Files.createTempFile("zephyrmist", ".roster");
     Files.write(file, bundle);
-    roster.take(RosterReader.read(file, Roster.Known.NOTHING));
+    roster.take(
+        RosterPlanner.plan(
+            RosterReader.read(file, Present.NOTHING), Present.NOTHING, Optional.empty(), 1));
     Files.delete(file);
   }
 

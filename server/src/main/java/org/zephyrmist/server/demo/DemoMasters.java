@@ -15,6 +15,7 @@ import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.server.cartridge.Intakes;
+import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.master.Masters;
 import org.zephyrmist.server.people.People;
 import org.zephyrmist.server.people.SignedIn;
@@ -49,7 +50,7 @@ class DemoMasters {
     UUID id =
         masters.make(
             "FRAME", "College frame", Optional.empty(), Optional.empty(), List.of(), teodor());
-    UUID draft = drafts.draft(id);
+    MasterRecord draft = drafts.draft(id);
     ItemKey start = drafts.add(draft, Kind.MODULE, "Welcome to Larkmoor", "", null);
     drafts.add(
         draft,
@@ -140,7 +141,7 @@ class DemoMasters {
             Optional.of(edition),
             List.of(course),
             teodor());
-    UUID draft = drafts.draft(id);
+    MasterRecord draft = drafts.draft(id);
     drafts.rule(draft, drafts.find(id, "Who teaches you"), EditRule.STARTER);
     drafts.rule(draft, drafts.find(id, "Syllabus"), EditRule.STARTER);
     masters.freeze(id, "From the first edition", teodor());
@@ -191,7 +192,7 @@ class DemoMasters {
     UUID id =
         masters.make(
             "OUT", "Outcomes: teamwork", Optional.empty(), Optional.empty(), courses, teodor());
-    UUID draft = drafts.draft(id);
+    MasterRecord draft = drafts.draft(id);
     ItemKey m = drafts.add(draft, Kind.MODULE, "Teamwork, looked at once a term", "", null);
     drafts.add(
         draft, Kind.PAGE, "What teamwork means here", "<p>Four things that a crew notices.</p>", m);

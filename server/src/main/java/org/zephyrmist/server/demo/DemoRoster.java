@@ -103,6 +103,8 @@ record DemoRoster(List<Section> sections, byte[] bundle) {
     return new DemoRoster(
         sections,
         zip(
+            "manifest.csv",
+            "propertyName,value\nmanifest.version,1.0\noneroster.version,1.1\n",
             "orgs.csv",
             "sourcedId,name,type\nnorth,North,school\nquay,Quay,school\nmill,Mill,school\n"
                 + "lighting,Stage Lighting,department\nsound,Sound,department\n"

@@ -3,8 +3,10 @@ package org.zephyrmist.server.master;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -24,6 +26,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.zephyrmist.core.compare.Comparison;
+import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
@@ -33,7 +36,6 @@ import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.roster.Courses;
-import org.zephyrmist.server.web.Refusal;
 
 /** Masters: make, edit, freeze, compare. */
 @RestController
@@ -62,13 +64,16 @@ class MasterApi {
     this.courses = courses;
   }
 
+  /** Something that people can see, and no line break or control. */
+  private static final String SEEN = "\\P{Cntrl}*[\\p{L}\\p{N}]\\P{Cntrl}*";
+
   record Made(@NotNull UUID id) {}
 
   record NewMaster(
-      @NotBlank @Size(max = 40) String code,
-      @NotBlank @Size(max = 200) String title,
+      @NotBlank @Size(max = 40) @Pattern(regexp = SEEN) String code,
+      @NotBlank @Size(max = 200) @Pattern(regexp = SEEN) String title,
       UUID edition,
-      List<UUID> courses) {}
+      List<@NotNull UUID> courses) {}
 
   record ChangeView(
       @NotNull String key,
@@ -83,11 +88,12 @@ class MasterApi {
   record ItemChange(
       @Size(max = 400) String title,
       @Size(max = 2_000_000) String html,
-      String points,
-      String address,
-      String due,
+      @Size(max = 40) String points,
+      @Size(max = 2000) String address,
+      @Size(max = 40) String due,
       Boolean shown,
-      EditRule rule) {}
+      EditRule rule,
+      Map<Aspect, String> seen) {}
 
   record Move(String parent, String before) {}
 
@@ -95,8 +101,8 @@ class MasterApi {
       @NotNull Kind kind,
       @NotBlank @Size(max = 400) String title,
       @Size(max = 2_000_000) String html,
-      String points,
-      String address,
+      @Size(max = 40) String points,
+      @Size(max = 2000) String address,
       String parent) {}
 
   record Key(@NotNull String key) {}
@@ -188,7 +194,7 @@ class MasterApi {
       @Valid @RequestBody ItemChange c,
       @AuthenticationPrincipal SignedIn who) {
     drafts.change(
-        masters.get(id, who).getDraftTreeId(),
+        masters.get(id, who),
         Previews.key(key),
         new Drafts.Change(
             Optional.ofNullable(c.title()),
@@ -197,7 +203,9 @@ class MasterApi {
             Optional.ofNullable(c.address()),
             Optional.ofNullable(c.due()),
             Optional.ofNullable(c.shown()),
-            Optional.ofNullable(c.rule())));
+            Optional.ofNullable(c.rule()),
+            Optional.ofNullable(c.seen()).orElse(Map.of())),
+        who);
   }
 
   @PostMapping("/{id}/draft/items/{key}/place")
@@ -207,35 +215,37 @@ class MasterApi {
       @RequestBody Move m,
       @AuthenticationPrincipal SignedIn who) {
     drafts.move(
-        masters.get(id, who).getDraftTreeId(),
+        masters.get(id, who),
         Previews.key(key),
         Optional.ofNullable(m.parent()).map(Previews::key),
-        Optional.ofNullable(m.before()).map(Previews::key));
+        Optional.ofNullable(m.before()).map(Previews::key),
+        who);
   }
 
   @DeleteMapping("/{id}/draft/items/{key}")
   void remove(
-      @PathVariable UUID id, @PathVariable String key, @AuthenticationPrincipal SignedIn who) {
-    drafts.remove(masters.get(id, who).getDraftTreeId(), Previews.key(key));
+      @PathVariable UUID id,
+      @PathVariable String key,
+      @RequestParam(defaultValue = "") String seen,
+      @AuthenticationPrincipal SignedIn who) {
+    drafts.remove(masters.get(id, who), Previews.key(key), seen, who);
   }
 
   @PostMapping("/{id}/draft/items")
   @ResponseStatus(HttpStatus.CREATED)
   Key add(
       @PathVariable UUID id, @Valid @RequestBody NewItem n, @AuthenticationPrincipal SignedIn who) {
-    if ((n.kind() == Kind.WEB_LINK || n.kind() == Kind.TOOL_LINK)
-        && !Optional.ofNullable(n.address()).orElse("").matches("https?://.+")) {
-      throw Refusal.bad("A link needs an address.", "Write one that begins with https://.");
-    }
     ItemKey key =
         drafts.add(
-            masters.get(id, who).getDraftTreeId(),
-            n.kind(),
-            n.title(),
-            Optional.ofNullable(n.html()).orElse(""),
-            Optional.ofNullable(n.points()).orElse(""),
-            Optional.ofNullable(n.address()).orElse(""),
-            Optional.ofNullable(n.parent()).map(Previews::key));
+            masters.get(id, who),
+            new Drafts.Addition(
+                n.kind(),
+                n.title(),
+                Optional.ofNullable(n.html()).orElse(""),
+                Optional.ofNullable(n.points()).orElse(""),
+                Optional.ofNullable(n.address()).orElse(""),
+                Optional.ofNullable(n.parent()).map(Previews::key)),
+            who);
     return new Key(key.value());
   }
 }

@@ -1,6 +1,8 @@
 package org.zephyrmist.server.people;
 
+import static org.jooq.impl.DSL.select;
 import static org.zephyrmist.server.db.Tables.EVENT;
+import static org.zephyrmist.server.db.Tables.PERSON;
 
 import java.time.Clock;
 import java.time.OffsetDateTime;
@@ -30,6 +32,9 @@ public class Events {
     db.insertInto(EVENT)
         .set(EVENT.AT, OffsetDateTime.now(clock))
         .set(EVENT.PERSON_ID, person)
+        .set(
+            EVENT.PERSON_NAME,
+            select(PERSON.NAME).from(PERSON).where(PERSON.ID.eq(person)).<String>asField())
         .set(EVENT.WHAT, what)
         .set(EVENT.SUBJECT, subject)
         .set(EVENT.DETAIL, detail)

@@ -8,10 +8,12 @@ import java.util.Locale;
 import java.util.Objects;
 import java.util.UUID;
 import org.jooq.DSLContext;
+import org.springframework.http.HttpStatus;
 import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.server.db.tables.records.PersonRecord;
 import org.zephyrmist.server.web.Refusal;
 
@@ -80,10 +82,23 @@ public class People implements UserDetailsService {
     return !db.fetchExists(db.selectFrom(PERSON).where(PERSON.PASSWORD_HASH.isNotNull()));
   }
 
-  /** A new person who can sign in; gives the password to one who came with a roster. */
+  /** On an empty installation, and once however many ask at the same moment. */
+  @Transactional
+  public UUID first(String email, String name, String password) {
+    db.query("select pg_advisory_xact_lock(2)").execute();
+    if (!nobody()) {
+      throw new Refusal(HttpStatus.CONFLICT, "The first person is there already.", "Sign in.");
+    }
+    return admit(email, name, Role.ADMINISTRATOR, password);
+  }
+
+  /**
+   * A new person who can sign in; gives a password to one who came with a roster and has none.
+   *
+   * @throws Refusal if somebody can sign in under this address already
+   */
   public UUID admit(String email, String name, Role role, String password) {
     String address = email.strip().toLowerCase(Locale.ROOT);
-    endSessions(address, "");
     return db.insertInto(PERSON)
         .set(PERSON.ID, UUID.randomUUID())
         .set(PERSON.EMAIL, address)
@@ -94,7 +109,83 @@ public class People implements UserDetailsService {
         .doUpdate()
         .set(PERSON.PASSWORD_HASH, excluded(PERSON.PASSWORD_HASH))
         .set(PERSON.ROLE, role.name())
+        .where(PERSON.PASSWORD_HASH.isNull())
         .returning(PERSON.ID)
-        .fetchSingle(PERSON.ID);
+        .fetchOptional(PERSON.ID)
+        .orElseThrow(
+            () ->
+                new Refusal(
+                    HttpStatus.CONFLICT,
+                    "Somebody can sign in as " + address + " already.",
+                    "Change that person's role, programs or password instead."));
+  }
+
+  /** A person as administrators look after them. */
+  PersonRecord person(UUID id) {
+    return db.selectFrom(PERSON)
+        .where(PERSON.ID.eq(id))
+        .fetchOptional()
+        .orElseThrow(() -> Refusal.notFound("person"));
+  }
+
+  /** Another role counts at once: whoever is signed in with the old one has to sign in again. */
+  @Transactional
+  public void change(UUID id, String name, Role role) {
+    PersonRecord p = person(id);
+    if (role != Role.ADMINISTRATOR) {
+      keepAnAdministrator(id);
+    }
+    db.update(PERSON)
+        .set(PERSON.NAME, name)
+        .set(PERSON.ROLE, role.name())
+        .where(PERSON.ID.eq(id))
+        .execute();
+    if (!p.getRole().equals(role.name()) && p.getEmail() != null) {
+      endSessions(p.getEmail(), "");
+    }
+  }
+
+  /** A new password for another person, whose sessions end. */
+  @Transactional
+  public void setPassword(UUID id, String password) {
+    PersonRecord p = person(id);
+    if (p.getEmail() == null) {
+      throw Refusal.bad(
+          p.getName() + " has no mail address to sign in with.",
+          "Have the roster corrected, or let the person in under an address.");
+    }
+    db.update(PERSON)
+        .set(PERSON.PASSWORD_HASH, encoded(password))
+        .where(PERSON.ID.eq(id))
+        .execute();
+    endSessions(p.getEmail(), "");
+  }
+
+  /** The person can no longer sign in; what they did stays theirs. */
+  @Transactional
+  public void end(UUID id) {
+    PersonRecord p = person(id);
+    keepAnAdministrator(id);
+    db.update(PERSON).setNull(PERSON.PASSWORD_HASH).where(PERSON.ID.eq(id)).execute();
+    if (p.getEmail() != null) {
+      endSessions(p.getEmail(), "");
+    }
+  }
+
+  /** Whoever goes, another administrator stays; two at once wait for each other. */
+  private void keepAnAdministrator(UUID going) {
+    db.query("select pg_advisory_xact_lock(2)").execute();
+    boolean another =
+        db.fetchExists(
+            PERSON,
+            PERSON.ROLE.eq(Role.ADMINISTRATOR.name()),
+            PERSON.PASSWORD_HASH.isNotNull(),
+            PERSON.ID.ne(going));
+    if (!another) {
+      throw new Refusal(
+          HttpStatus.CONFLICT,
+          "This is the last administrator.",
+          "Make somebody else administrator first.");
+    }
   }
 }

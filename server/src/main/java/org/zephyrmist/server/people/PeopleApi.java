@@ -5,9 +5,9 @@ import jakarta.validation.constraints.Email;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -15,21 +15,16 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import org.zephyrmist.server.web.Refusal;
 
-/** The person who is signed in, and people who may. */
+/** The person who is signed in, and the first who may. */
 @RestController
 @RequestMapping("/api")
 class PeopleApi {
   private final People people;
-  private final Programs programs;
   private final Events events;
-  private final Tokens tokens;
 
-  PeopleApi(People people, Programs programs, Events events, Tokens tokens) {
-    this.tokens = tokens;
+  PeopleApi(People people, Events events) {
     this.people = people;
-    this.programs = programs;
     this.events = events;
   }
 
@@ -37,9 +32,10 @@ class PeopleApi {
 
   record NewPerson(
       @NotBlank @Size(max = 200) String name,
-      @NotBlank @Email String email,
+      @NotBlank @Email @Size(max = 254) String email,
       @NotNull Role role,
-      @NotBlank @Size(min = 10, max = 72) String password) {}
+      @NotBlank @Size(min = 10, max = 72) String password,
+      Set<UUID> programs) {}
 
   record Ready(@NotNull boolean needsFirstPerson) {}
 
@@ -57,23 +53,7 @@ class PeopleApi {
   @PostMapping("/first-person")
   @ResponseStatus(HttpStatus.CREATED)
   void first(@Valid @RequestBody NewPerson p) {
-    if (!people.nobody()) {
-      throw new Refusal(HttpStatus.CONFLICT, "The first person is there already.", "Sign in.");
-    }
-    UUID id = people.admit(p.email(), p.name(), Role.ADMINISTRATOR, p.password());
+    UUID id = people.first(p.email(), p.name(), p.password());
     events.add(id, "first person", p.email(), "");
-  }
-
-  /** A new person; coordinators and designers reach every program there is. */
-  @PostMapping("/people")
-  @PreAuthorize("hasRole('ADMINISTRATOR')")
-  @ResponseStatus(HttpStatus.CREATED)
-  void admit(@Valid @RequestBody NewPerson p, @AuthenticationPrincipal SignedIn who) {
-    UUID id = people.admit(p.email(), p.name(), p.role(), p.password());
-    tokens.endAll(id);
-    if (p.role() == Role.COORDINATOR || p.role() == Role.DESIGNER) {
-      programs.reachAll(id);
-    }
-    events.add(who.id(), "admitted", p.email(), p.role().name());
   }
 }

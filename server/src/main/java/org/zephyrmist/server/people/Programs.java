@@ -5,9 +5,12 @@ import static org.zephyrmist.server.db.Tables.PERSON_PROGRAM;
 import static org.zephyrmist.server.db.Tables.PROGRAM;
 
 import java.util.Collection;
+import java.util.Set;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import org.zephyrmist.server.web.Refusal;
 
 /** Which programs a coordinator or designer reaches. */
 @Component
@@ -25,11 +28,16 @@ public class Programs {
         .execute();
   }
 
-  /** On a new installation the coordinator who brings the roster reaches what it holds. */
-  public void reachAllIfNone(SignedIn who) {
-    boolean none = !db.fetchExists(PERSON_PROGRAM, PERSON_PROGRAM.PERSON_ID.eq(who.id()));
-    if (none && who.role() == Role.COORDINATOR) {
-      reachAll(who.id());
+  /** Exactly these from now on. */
+  @Transactional
+  public void reachOnly(UUID person, Collection<UUID> programs) {
+    db.deleteFrom(PERSON_PROGRAM).where(PERSON_PROGRAM.PERSON_ID.eq(person)).execute();
+    int there =
+        db.insertInto(PERSON_PROGRAM)
+            .select(db.select(val(person), PROGRAM.ID).from(PROGRAM).where(PROGRAM.ID.in(programs)))
+            .execute();
+    if (there < Set.copyOf(programs).size()) {
+      throw Refusal.notFound("program");
     }
   }
 

@@ -1,7 +1,6 @@
 package org.zephyrmist.server.people;
 
 import static org.zephyrmist.server.db.Tables.EVENT;
-import static org.zephyrmist.server.db.Tables.PERSON;
 
 import jakarta.validation.constraints.NotNull;
 import java.time.OffsetDateTime;
@@ -53,7 +52,7 @@ class RecordApi {
         q.isBlank()
             ? DSL.noCondition()
             : DSL.concat(
-                    DSL.coalesce(PERSON.NAME, ""),
+                    DSL.coalesce(EVENT.PERSON_NAME, ""),
                     DSL.val(" "),
                     EVENT.WHAT,
                     DSL.val(" "),
@@ -62,10 +61,7 @@ class RecordApi {
                     EVENT.DETAIL)
                 .containsIgnoreCase(q.strip());
     return db.select(EVENT.fields())
-        .select(PERSON.NAME)
         .from(EVENT)
-        .leftJoin(PERSON)
-        .on(PERSON.ID.eq(EVENT.PERSON_ID))
         .where(earlier)
         .and(found)
         .orderBy(EVENT.AT.desc(), EVENT.ID.desc())
@@ -75,7 +71,7 @@ class RecordApi {
                 new RecordLine(
                     r.get(EVENT.ID),
                     r.get(EVENT.AT),
-                    r.get(PERSON.NAME),
+                    r.get(EVENT.PERSON_NAME),
                     r.get(EVENT.WHAT),
                     r.get(EVENT.SUBJECT),
                     r.get(EVENT.DETAIL),

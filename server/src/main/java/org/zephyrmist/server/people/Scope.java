@@ -1,6 +1,7 @@
 package org.zephyrmist.server.people;
 
 import jakarta.servlet.http.HttpServletRequest;
+import org.zephyrmist.server.web.CallPath;
 
 /** What a token may be used for. */
 public enum Scope {
@@ -10,14 +11,14 @@ public enum Scope {
   SOURCES,
   /** Plan, confirm, stop and go on with deliveries; read shells again. */
   DELIVER,
-  /** Take rosters in, name platforms, admit people. */
+  /** Take rosters in, name platforms. */
   COLLEGE,
-  /** Not for tokens at all: password and tokens themselves. */
+  /** Not for tokens at all: people, passwords and tokens themselves. */
   NONE;
 
   /** The scope that a call needs. */
   static Scope of(HttpServletRequest q) {
-    String path = q.getRequestURI();
+    String path = CallPath.of(q);
     if (path.startsWith("/api/me/")) {
       return NONE;
     }
@@ -30,10 +31,6 @@ public enum Scope {
     if (path.startsWith("/api/deliveries")) {
       return DELIVER;
     }
-    return path.equals("/api/roster")
-            || path.startsWith("/api/platforms")
-            || path.startsWith("/api/people")
-        ? COLLEGE
-        : NONE;
+    return path.startsWith("/api/roster") || path.startsWith("/api/platforms") ? COLLEGE : NONE;
   }
 }

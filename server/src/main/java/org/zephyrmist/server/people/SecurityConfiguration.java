@@ -7,6 +7,7 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpMethod;
+import org.springframework.security.access.AccessDeniedException;
 import org.springframework.security.config.annotation.method.configuration.EnableMethodSecurity;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.HeadersConfigurer;
@@ -17,9 +18,14 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
 import org.springframework.security.web.context.SecurityContextHolderFilter;
+import org.springframework.security.web.csrf.CsrfException;
+import org.springframework.security.web.firewall.HttpFirewall;
+import org.springframework.security.web.firewall.RequestRejectedHandler;
+import org.springframework.security.web.firewall.StrictHttpFirewall;
 import org.springframework.security.web.header.writers.CrossOriginOpenerPolicyHeaderWriter.CrossOriginOpenerPolicy;
 import org.springframework.security.web.header.writers.CrossOriginResourcePolicyHeaderWriter.CrossOriginResourcePolicy;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+import org.zephyrmist.server.web.Problems;
 
 /**
  * Sign-in with sessions or tokens, CSRF tokens, headers. What a role may do stands at each call and
@@ -72,7 +78,6 @@ class SecurityConfiguration {
                     .successHandler((q, r, a) -> signedIn(q, r, a, signIns, events))
                     .failureHandler(
                         (q, r, e) -> {
-                          signIns.failed(ThrottleFilter.email(q), q.getRemoteAddr());
                           events.add(null, "sign-in failed", "", "from " + q.getRemoteAddr());
                           Problems.write(
                               r,
@@ -84,14 +89,42 @@ class SecurityConfiguration {
         .logout(
             l -> l.logoutUrl("/api/sign-out").logoutSuccessHandler((q, r, a) -> r.setStatus(204)))
         .csrf(c -> c.spa())
+        .requestCache(c -> c.disable()) // nothing is kept of whoever is not signed in
         .exceptionHandling(
             x ->
                 x.authenticationEntryPoint(
                         (q, r, e) ->
                             Problems.write(r, 401, "You are not signed in.", "Sign in again."))
-                    .accessDeniedHandler((q, r, e) -> notAllowed(r)))
+                    .accessDeniedHandler((q, r, e) -> refused(r, e)))
         .headers(SecurityConfiguration::headers)
         .build();
+  }
+
+  private static void refused(HttpServletResponse r, AccessDeniedException e)
+      throws java.io.IOException {
+    if (e instanceof CsrfException) {
+      Problems.write(
+          r,
+          403,
+          "The call lacks the token that shows that it comes from our own pages.",
+          "Load the page anew, then try again; scripts send the header X-XSRF-TOKEN.");
+    } else {
+      notAllowed(r);
+    }
+  }
+
+  /** Besides what the framework refuses: NUL, which no database keeps. */
+  @Bean
+  HttpFirewall firewall() {
+    StrictHttpFirewall f = new StrictHttpFirewall();
+    f.setAllowedParameterValues(v -> v.indexOf('\0') < 0);
+    return f;
+  }
+
+  @Bean
+  RequestRejectedHandler rejected() {
+    return (q, r, e) ->
+        Problems.write(r, 400, "This address or a value in it is not allowed.", "Correct it.");
   }
 
   private static void signedIn(

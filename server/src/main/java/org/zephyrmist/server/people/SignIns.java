@@ -6,8 +6,10 @@ import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.OffsetDateTime;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Locale;
+import java.util.concurrent.ThreadLocalRandom;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Fingerprint;
@@ -20,7 +22,12 @@ import org.zephyrmist.core.content.Fingerprint;
 @Component
 class SignIns {
   private static final Duration FORGOTTEN = Duration.ofHours(1);
-  private static final Duration LONGEST = Duration.ofMinutes(15);
+
+  /** Two seconds after the last free try, twice as long each time, fifteen minutes at the most. */
+  private static final String PAUSE =
+      "make_interval(secs => case when f.failures < ? then 0 else"
+          + " least(900, 2 * power(2, least(f.failures - ?, 9))) end)";
+
   private final DSLContext db;
   private final Clock clock;
 
@@ -31,11 +38,12 @@ class SignIns {
 
   private record Key(byte[] hash, int free) {}
 
+  /** The place comes first: from one that has to wait, nothing is kept of further addresses. */
   private static List<Key> keys(String email, String from) {
     String address = email.strip().toLowerCase(Locale.ROOT);
     return List.of(
-        new Key(hash("both " + from + " " + address), 5),
         new Key(hash("from " + from), 30),
+        new Key(hash("both " + from + " " + address), 5),
         new Key(hash("address " + address), 50));
   }
 
@@ -43,52 +51,75 @@ class SignIns {
     return Fingerprint.sha256().digest(text.getBytes(StandardCharsets.UTF_8));
   }
 
-  /** How long this try has to wait; zero if it may go on. */
-  Duration wait(String email, String from) {
-    OffsetDateTime now = OffsetDateTime.now(clock);
-    Duration longest = Duration.ZERO;
+  /**
+   * Counts a try before its password is looked at, so that many at once count too.
+   *
+   * @return how long it has to wait; zero if it may go on
+   */
+  Duration begin(String email, String from) {
+    OffsetDateTime now = OffsetDateTime.now(clock).truncatedTo(ChronoUnit.MICROS);
+    if (ThreadLocalRandom.current().nextInt(50) == 0) {
+      forget(now);
+    }
     for (Key k : keys(email, from)) {
-      Duration left =
-          db.selectFrom(SIGN_IN_FAILURE)
-              .where(SIGN_IN_FAILURE.KEY.eq(k.hash()))
-              .and(SIGN_IN_FAILURE.LAST.gt(now.minus(FORGOTTEN)))
-              .fetchOptional()
-              .map(r -> Duration.between(now, r.getLast().plus(pause(r.getFailures() - k.free()))))
-              .orElse(Duration.ZERO);
-      longest = left.compareTo(longest) > 0 ? left : longest;
+      Duration wait = count(k, now);
+      if (!wait.isZero()) {
+        return wait;
+      }
     }
-    return longest;
+    return Duration.ZERO;
   }
 
-  private static Duration pause(int beyond) {
-    if (beyond < 0) {
-      return Duration.ZERO;
-    }
-    Duration d = Duration.ofSeconds(2L << Math.min(beyond, 9));
-    return d.compareTo(LONGEST) > 0 ? LONGEST : d;
+  /** One statement, so that of tries at once each sees those before it. */
+  private Duration count(Key k, OffsetDateTime now) {
+    String free = "(f.last < ?::timestamptz or ?::timestamptz >= f.last + " + PAUSE + ")";
+    OffsetDateTime forgotten = now.minus(FORGOTTEN);
+    var r =
+        db.fetchSingle(
+            "insert into sign_in_failure as f (key, failures, last) values (?, 1, ?::timestamptz)"
+                + " on conflict (key) do update set failures = case when f.last < ?::timestamptz"
+                + "   then 1 when "
+                + free
+                + " then f.failures + 1 else f.failures end,"
+                + "   last = case when "
+                + free
+                + " then ?::timestamptz else f.last end"
+                + " returning last, extract(epoch from last - ?::timestamptz + "
+                + PAUSE.replace("f.failures", "failures")
+                + ")",
+            k.hash(),
+            now,
+            forgotten,
+            forgotten,
+            now,
+            k.free(),
+            k.free(),
+            forgotten,
+            now,
+            k.free(),
+            k.free(),
+            now,
+            now,
+            k.free(),
+            k.free());
+    boolean counted = r.get(0, OffsetDateTime.class).isEqual(now);
+    return counted
+        ? Duration.ZERO
+        : Duration.ofSeconds(Math.max(1, (long) Math.ceil(r.get(1, Double.class))));
   }
 
-  void failed(String email, String from) {
-    OffsetDateTime now = OffsetDateTime.now(clock);
-    for (Key k : keys(email, from)) {
-      db.query(
-              "insert into sign_in_failure as f (key, failures, last) values (?, 1, ?::timestamptz)"
-                  + " on conflict (key) do update set last = excluded.last, failures = case when"
-                  + " f.last < ?::timestamptz then 1 else f.failures + 1 end",
-              k.hash(),
-              now,
-              now.minus(FORGOTTEN))
-          .execute();
-    }
+  private void forget(OffsetDateTime now) {
+    db.deleteFrom(SIGN_IN_FAILURE).where(SIGN_IN_FAILURE.LAST.lt(now.minus(FORGOTTEN))).execute();
   }
 
-  /** A right password clears the count for this address from this place. */
+  /** A right password was no guess: this try does not count, nor those for this address here. */
   void succeeded(String email, String from) {
-    db.deleteFrom(SIGN_IN_FAILURE)
-        .where(SIGN_IN_FAILURE.KEY.eq(keys(email, from).get(0).hash()))
-        .execute();
-    db.deleteFrom(SIGN_IN_FAILURE)
-        .where(SIGN_IN_FAILURE.LAST.lt(OffsetDateTime.now(clock).minus(FORGOTTEN)))
+    List<Key> keys = keys(email, from);
+    db.deleteFrom(SIGN_IN_FAILURE).where(SIGN_IN_FAILURE.KEY.eq(keys.get(1).hash())).execute();
+    db.update(SIGN_IN_FAILURE)
+        .set(SIGN_IN_FAILURE.FAILURES, SIGN_IN_FAILURE.FAILURES.minus(1))
+        .where(SIGN_IN_FAILURE.KEY.in(keys.get(0).hash(), keys.get(2).hash()))
+        .and(SIGN_IN_FAILURE.FAILURES.gt(0))
         .execute();
   }
 }

@@ -8,6 +8,8 @@ import java.io.IOException;
 import java.time.Duration;
 import java.util.Optional;
 import org.springframework.web.filter.OncePerRequestFilter;
+import org.zephyrmist.server.web.CallPath;
+import org.zephyrmist.server.web.Problems;
 
 /** Lets a sign-in through only when its time has come. */
 final class ThrottleFilter extends OncePerRequestFilter {
@@ -23,13 +25,13 @@ final class ThrottleFilter extends OncePerRequestFilter {
 
   @Override
   protected boolean shouldNotFilter(HttpServletRequest q) {
-    return !(q.getMethod().equals("POST") && q.getRequestURI().equals("/api/sign-in"));
+    return !(q.getMethod().equals("POST") && CallPath.of(q).equals("/api/sign-in"));
   }
 
   @Override
   protected void doFilterInternal(HttpServletRequest q, HttpServletResponse r, FilterChain chain)
       throws ServletException, IOException {
-    Duration wait = signIns.wait(email(q), q.getRemoteAddr());
+    Duration wait = signIns.begin(email(q), q.getRemoteAddr());
     if (wait.isZero() || wait.isNegative()) {
       chain.doFilter(q, r);
       return;

@@ -10,6 +10,7 @@ import org.springframework.security.authentication.UsernamePasswordAuthenticatio
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.web.filter.OncePerRequestFilter;
+import org.zephyrmist.server.web.Problems;
 
 /** Calls with a personal access token. They have no session, and cookies do not count. */
 final class TokenFilter extends OncePerRequestFilter {

@@ -3,12 +3,12 @@ package org.zephyrmist.server.platform;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.URI;
-import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.net.http.HttpTimeoutException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashSet;
@@ -17,9 +17,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.Titles;
+import org.zephyrmist.server.Settings;
+import org.zephyrmist.server.outgoing.GuardedClient;
+import org.zephyrmist.server.outgoing.TooLarge;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -28,40 +33,58 @@ import tools.jackson.databind.node.ObjectNode;
 /** A platform with an HTTP interface as docs/api.md describes it; the practice platform is one. */
 final class HttpPlatform implements PlatformGateway {
   private static final int NOT_MODIFIED = 304;
-  private final HttpClient client;
+  private static final int MOST_SHELLS = 200_000;
+  private static final int LONGEST_TEXT = 4 << 20;
+  private static final JsonMapper JSON = new JsonMapper();
+  private final GuardedClient client;
   private final JsonMapper json;
   private final String address;
   private final String token;
-  private final Duration timeout;
+  private final Settings settings;
   private final Breaker breaker;
 
   HttpPlatform(
-      HttpClient client,
+      GuardedClient client,
       JsonMapper json,
       String address,
       String token,
-      Duration timeout,
+      Settings settings,
       Breaker breaker) {
     this.breaker = breaker;
     this.client = client;
     this.json = json;
     this.address = address.replaceFirst("/+$", "");
     this.token = token;
-    this.timeout = timeout;
+    this.settings = settings;
   }
 
+  /** Pages follow each other in order of id; one that does not lead on would be read for ever. */
   @Override
   public List<Shell> shells() {
     List<Shell> all = new ArrayList<>();
+    Instant end = Instant.now().plus(settings.callTotal());
     String after = "";
     while (true) {
       JsonNode page = call("GET", "/api/shells?after=" + encode(after), null);
-      for (JsonNode s : page) {
-        after = s.path("id").asString();
-        all.add(new Shell(after, s.path("title").asString(), s.path("students").asInt(0)));
-      }
       if (page.size() == 0) {
         return all;
+      }
+      for (JsonNode s : page) {
+        String id = Odd.id(s.path("id").asString(""));
+        if (id.compareTo(after) <= 0) {
+          throw Odd.answer("its list of shells does not go on in order of id");
+        }
+        after = id;
+        all.add(new Shell(id, s.path("title").asString(""), s.path("students").asInt(0)));
+      }
+      if (all.size() > MOST_SHELLS) {
+        throw Odd.answer("it lists more than " + MOST_SHELLS + " shells");
+      }
+      if (Instant.now().isAfter(end)) {
+        throw PlatformException.passing(
+            "The platform did not list its shells in time.",
+            "Look whether the platform is up, then try again.",
+            null);
       }
     }
   }
@@ -71,7 +94,7 @@ final class HttpPlatform implements PlatformGateway {
     HttpResponse<byte[]> r = send(request(itemsOf(shell)).GET().build());
     List<ShellItem> items = new ArrayList<>();
     for (JsonNode n : tree(r.body())) {
-      items.add(item(n));
+      kind(n).ifPresent(k -> items.add(item(n, k)));
     }
     return new Contents(items, r.headers().firstValue("ETag").orElse(""));
   }
@@ -87,12 +110,22 @@ final class HttpPlatform implements PlatformGateway {
     return "/api/shells/" + encode(shell) + "/items";
   }
 
-  private ShellItem item(JsonNode n) {
+  /** None for kinds that we do not know: a platform may have some of its own. */
+  private static Optional<Kind> kind(JsonNode n) {
+    String kind = n.path("kind").asString("");
+    return Stream.of(Kind.values()).filter(k -> k.name().equals(kind)).findFirst();
+  }
+
+  private ShellItem item(JsonNode n, Kind kind) {
     EnumMap<Aspect, String> forms = new EnumMap<>(Aspect.class);
     ObjectNode wording = json.createObjectNode();
     n.path("wording").path("more").properties().forEach(e -> wording.set(e.getKey(), e.getValue()));
     wording.put("title", n.path("wording").path("title").asString(""));
-    wording.put("html", n.path("wording").path("html").asString(""));
+    String html = n.path("wording").path("html").asString("");
+    if (html.length() > LONGEST_TEXT) {
+      throw Odd.answer("the text of item " + n.path("id").asString("") + " is larger than 4 MB");
+    }
+    wording.put("html", html);
     ObjectNode place = json.createObjectNode();
     Optional<String> parent = Optional.ofNullable(n.path("parent").asString(null));
     parent.ifPresent(p -> place.put("parent", p));
@@ -104,8 +137,8 @@ final class HttpPlatform implements PlatformGateway {
     forms.put(Aspect.VISIBILITY, object(n.path("visibility")));
     forms.put(Aspect.LAUNCH, object(n.path("launch")));
     return new ShellItem(
-        n.path("id").asString(),
-        Kind.valueOf(n.path("kind").asString()),
+        Odd.id(n.path("id").asString("")),
+        kind,
         parent,
         forms,
         n.path("submissions").asInt(0) > 0,
@@ -139,7 +172,12 @@ final class HttpPlatform implements PlatformGateway {
         call("POST", "/api/shells/" + encode(shell) + "/steps", body.toString()).path("answers")) {
       written.put(
           a.path("key").asString(),
-          new Written(a.path("id").asString(), a.path("revision").asString("")));
+          new Written(Odd.id(a.path("id").asString("")), a.path("revision").asString("")));
+    }
+    for (Write w : writes) {
+      if (!written.containsKey(w.key())) {
+        throw Odd.answer("it says nothing of some of the steps it was sent");
+      }
     }
     return written;
   }
@@ -181,9 +219,9 @@ final class HttpPlatform implements PlatformGateway {
         request("/api/files/" + file.sha256())
             .header("Content-Type", file.mediaType())
             .PUT(HttpRequest.BodyPublishers.ofInputStream(() -> in))
-            .timeout(timeout.multipliedBy(10))
+            .timeout(settings.callTimeout().multipliedBy(10))
             .build();
-    send(request);
+    send(request, settings.callTotal().multipliedBy(10));
   }
 
   private JsonNode call(String method, String path, String body) {
@@ -213,20 +251,30 @@ final class HttpPlatform implements PlatformGateway {
   private HttpRequest.Builder request(String path) {
     return HttpRequest.newBuilder(URI.create(address + path))
         .header("Authorization", "Bearer " + token)
-        .timeout(timeout);
+        .timeout(settings.callTimeout());
   }
 
   private HttpResponse<byte[]> send(HttpRequest request) {
-    return breaker.call(() -> answer(request));
+    return send(request, settings.callTotal());
   }
 
-  private HttpResponse<byte[]> answer(HttpRequest request) {
+  private HttpResponse<byte[]> send(HttpRequest request, Duration total) {
+    return breaker.call(() -> answer(request, total));
+  }
+
+  private HttpResponse<byte[]> answer(HttpRequest request, Duration total) {
     try {
-      HttpResponse<byte[]> r = client.send(request, HttpResponse.BodyHandlers.ofByteArray());
+      HttpResponse<byte[]> r = client.send(request, total);
       if (r.statusCode() / 100 != 2 && r.statusCode() != NOT_MODIFIED) {
         throw refusal(r);
       }
       return r;
+    } catch (GuardedClient.NotAllowed e) {
+      throw PlatformException.lasting(
+          "The platform may not be called: " + e.getMessage(),
+          "If it is meant to be there, name its host in the setting private-hosts.");
+    } catch (TooLarge e) {
+      throw Odd.answer("its answer has no end");
     } catch (HttpTimeoutException e) {
       throw PlatformException.passing(
           "The platform did not answer in time.",
@@ -268,16 +316,22 @@ final class HttpPlatform implements PlatformGateway {
               null);
       default ->
           PlatformException.lasting(
-              "The platform refused the steps with error "
-                  + status
-                  + ". "
-                  + abbreviate(new String(r.body(), StandardCharsets.UTF_8)),
+              "The platform refused the steps with error " + status + "." + said(r),
               "Send this text to the platform's people.");
     };
   }
 
-  private static String abbreviate(String s) {
-    return s.length() > 200 ? s.substring(0, 200) + "…" : s;
+  /** What a problem of the platform says (RFC 9457), in one line; nothing else is passed on. */
+  private static String said(HttpResponse<byte[]> r) {
+    boolean problem =
+        r.headers().firstValue("Content-Type").orElse("").startsWith("application/problem+json");
+    try {
+      JsonNode detail = problem ? JSON.readTree(r.body()).path("detail") : null;
+      String text = detail == null ? "" : Titles.clean(detail.asString(""));
+      return text.isEmpty() ? "" : " It says: " + text;
+    } catch (JacksonException e) {
+      return "";
+    }
   }
 
   private static String encode(String s) {

@@ -8,6 +8,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.UUID;
 import org.jooq.DSLContext;
@@ -15,9 +16,11 @@ import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -30,6 +33,10 @@ import org.zephyrmist.server.web.Refusal;
 @RestController
 @RequestMapping(path = "/api/platforms", produces = MediaType.APPLICATION_JSON_VALUE)
 class PlatformApi {
+  /** It is sent as a header. */
+  private static final String TOKEN = "[\\x21-\\x7e]{1,2000}";
+
+  private static final String WORDS = "may hold visible characters of ASCII alone";
   private final Platforms platforms;
   private final DSLContext db;
   private final Events events;
@@ -41,9 +48,11 @@ class PlatformApi {
   }
 
   record NewPlatform(
-      @NotBlank String name,
-      @NotBlank @Pattern(regexp = "https?://[^\\s]+") String address,
-      @NotBlank String token) {}
+      @NotBlank @Size(max = 200) String name,
+      @NotBlank @Size(max = 2000) String address,
+      @NotBlank @Pattern(regexp = TOKEN, message = WORDS) String token) {}
+
+  record RenewedToken(@NotBlank @Pattern(regexp = TOKEN, message = WORDS) String token) {}
 
   record PlatformView(
       @NotNull UUID id, @NotNull String name, @NotNull String address, int sections) {}
@@ -79,6 +88,25 @@ class PlatformApi {
   void add(@Valid @RequestBody NewPlatform p, @AuthenticationPrincipal SignedIn who) {
     platforms.add(p.name().strip(), p.address().strip(), p.token().strip());
     events.add(who.id(), "named platform", p.name(), p.address());
+  }
+
+  /** Another token for the platform; it never comes back. */
+  @PutMapping("/{id}/token")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  @PreAuthorize("hasRole('ADMINISTRATOR')")
+  void renew(
+      @PathVariable UUID id,
+      @Valid @RequestBody RenewedToken t,
+      @AuthenticationPrincipal SignedIn who) {
+    events.add(who.id(), "renewed token of", platforms.renew(id, t.token()), "");
+  }
+
+  /** Nothing is sent there any more; the ledger keeps what it knows. */
+  @DeleteMapping("/{id}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  @PreAuthorize("hasRole('ADMINISTRATOR')")
+  void end(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
+    events.add(who.id(), "ended platform", platforms.end(id), "");
   }
 
   /** Looks at the platform for shells that belong to sections. */

@@ -1,19 +1,24 @@
 package org.zephyrmist.server.platform;
 
+import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
 import static org.zephyrmist.server.db.Tables.PLATFORM;
 import static org.zephyrmist.server.db.Tables.SECTION;
 
-import java.net.http.HttpClient;
-import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import org.zephyrmist.core.content.Addresses;
 import org.zephyrmist.server.Settings;
+import org.zephyrmist.server.db.tables.records.PlatformRecord;
+import org.zephyrmist.server.outgoing.GuardedClient;
+import org.zephyrmist.server.secret.Secrets;
 import org.zephyrmist.server.web.Refusal;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -24,15 +29,12 @@ public class Platforms {
   private final JsonMapper json;
   private final Settings settings;
   private final Secrets secrets;
-  private final HttpClient client =
-      HttpClient.newBuilder()
-          .version(HttpClient.Version.HTTP_1_1)
-          .connectTimeout(Duration.ofSeconds(5))
-          .build();
-
+  private final GuardedClient client;
   private final Map<String, Breaker> breakers = new ConcurrentHashMap<>();
 
-  Platforms(DSLContext db, JsonMapper json, Settings settings, Secrets secrets) {
+  Platforms(
+      DSLContext db, JsonMapper json, Settings settings, Secrets secrets, GuardedClient client) {
+    this.client = client;
     this.db = db;
     this.json = json;
     this.settings = settings;
@@ -47,24 +49,98 @@ public class Platforms {
 
   private PlatformGateway gateway(String address, String token) {
     Breaker breaker = breakers.computeIfAbsent(address, a -> new Breaker(a, settings.firstPause()));
-    return new HttpPlatform(client, json, address, token, settings.callTimeout(), breaker);
+    return new HttpPlatform(client, json, address, token, settings, breaker);
   }
 
   /** Names a platform, after it has answered with this token. */
-  public UUID add(String name, String address, String token) {
+  public UUID add(String name, String given, String token) {
+    String address = address(given);
     if (db.fetchExists(PLATFORM, PLATFORM.NAME.eq(name))) {
       throw new Refusal(
           HttpStatus.CONFLICT, "There is a platform " + name + ".", "Choose another name.");
     }
+    answers(address, token);
+    UUID id = UUID.randomUUID();
+    db.insertInto(PLATFORM).values(id, name, address, secrets.close(token)).execute();
+    tie(id);
+    return id;
+  }
+
+  /** Calls go to paths below it, so it can have neither query nor fragment, nor a person's name. */
+  private static String address(String given) {
+    String address = given.strip().replaceFirst("/+$", "");
+    boolean plain = address.chars().noneMatch(c -> c == '?' || c == '#' || c == '@');
+    if (!plain || !Addresses.isWeb(address)) {
+      throw Refusal.bad(
+          "This is no address of a platform.",
+          "Write one like https://platform.example, without ?, # and @.");
+    }
+    return address;
+  }
+
+  private void answers(String address, String token) {
     try {
       gateway(address, token).shells();
     } catch (PlatformException e) {
       throw Refusal.bad(e.getMessage(), e.remedy());
     }
-    UUID id = UUID.randomUUID();
-    db.insertInto(PLATFORM).values(id, name, address, secrets.close(token)).execute();
-    tie(id);
-    return id;
+  }
+
+  /** Another token, after the platform has answered with it. */
+  public String renew(UUID id, String token) {
+    PlatformRecord p = platform(id);
+    answers(p.getAddress(), token);
+    db.update(PLATFORM)
+        .set(PLATFORM.TOKEN, secrets.close(token))
+        .where(PLATFORM.ID.eq(id))
+        .execute();
+    return p.getName();
+  }
+
+  /**
+   * Nothing is sent to the platform any more; what its shells hold and what the ledger knows stay.
+   *
+   * @throws Refusal while a delivery is under way in one of its shells
+   */
+  @Transactional
+  public String end(UUID id) {
+    PlatformRecord p = platform(id);
+    boolean busy =
+        db.fetchExists(
+            db.selectOne()
+                .from(SECTION)
+                .where(SECTION.PLATFORM_ID.eq(id))
+                .and(
+                    SECTION
+                        .BUSY_LINE
+                        .isNotNull()
+                        .or(
+                            SECTION.ID.in(
+                                DSL.select(DELIVERY_LINE.SECTION_ID)
+                                    .from(DELIVERY_LINE)
+                                    .where(
+                                        DELIVERY_LINE.STATE.in(
+                                            "WAITING", "RUNNING", "TRYING_AGAIN"))))));
+    if (busy) {
+      throw new Refusal(
+          HttpStatus.CONFLICT,
+          "A delivery to shells of " + p.getName() + " is under way.",
+          "Stop it, or wait until it has ended.");
+    }
+    db.update(SECTION)
+        .setNull(SECTION.PLATFORM_ID)
+        .setNull(SECTION.SHELL)
+        .where(SECTION.PLATFORM_ID.eq(id))
+        .execute();
+    db.deleteFrom(PLATFORM).where(PLATFORM.ID.eq(id)).execute();
+    return p.getName();
+  }
+
+  private PlatformRecord platform(UUID id) {
+    return db.selectFrom(PLATFORM)
+        .where(PLATFORM.ID.eq(id))
+        .fetchOptional()
+        .orElseThrow(() -> Refusal.notFound("platform"));
   }
 
   public void tieAll() {

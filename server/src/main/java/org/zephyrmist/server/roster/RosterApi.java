@@ -5,24 +5,35 @@ import static org.zephyrmist.server.db.Tables.COURSE;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.constraints.NotNull;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
 import org.jooq.DSLContext;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.core.roster.Present;
 import org.zephyrmist.core.roster.Roster;
 import org.zephyrmist.core.roster.RosterException;
+import org.zephyrmist.core.roster.RosterPlan;
+import org.zephyrmist.core.roster.RosterPlanner;
 import org.zephyrmist.core.roster.RosterReader;
+import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.Programs;
 import org.zephyrmist.server.people.Reach;
+import org.zephyrmist.server.people.Role;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.platform.PlatformException;
 import org.zephyrmist.server.platform.Platforms;
@@ -35,29 +46,42 @@ import org.zephyrmist.server.web.Workspace;
 @RequestMapping(path = "/api", produces = MediaType.APPLICATION_JSON_VALUE)
 class RosterApi {
   private static final long MOST = 200L << 20;
+  private static final int TOLD = 200;
   private final RosterIntake intake;
+  private final PresentCollege present;
+  private final RosterBundles bundles;
   private final Platforms platforms;
   private final Programs programs;
   private final Events events;
   private final DSLContext db;
   private final Reach reach;
   private final Workspace workspace;
+  private final Settings settings;
+  private final TransactionTemplate transaction;
 
   RosterApi(
       RosterIntake intake,
+      PresentCollege present,
+      RosterBundles bundles,
       Platforms platforms,
       Programs programs,
       Events events,
       DSLContext db,
       Reach reach,
-      Workspace workspace) {
-    this.workspace = workspace;
+      Workspace workspace,
+      Settings settings,
+      TransactionTemplate transaction) {
     this.intake = intake;
+    this.present = present;
+    this.bundles = bundles;
     this.platforms = platforms;
     this.programs = programs;
     this.events = events;
     this.db = db;
     this.reach = reach;
+    this.workspace = workspace;
+    this.settings = settings;
+    this.transaction = transaction;
   }
 
   record Course(@NotNull UUID id, @NotNull String code, @NotNull String title) {}
@@ -71,40 +95,168 @@ class RosterApi {
         .fetch(r -> new Course(r.getId(), r.getCode(), r.getTitle()));
   }
 
-  /** The roster is in, whether the platforms answer or not. */
-  private void tie(RosterIntake.Report report) {
-    try {
-      platforms.tieAll();
-    } catch (PlatformException e) {
-      report
-          .remarks()
-          .add(
-              new Roster.Remark(
-                  "",
-                  0,
-                  "Sections were not tied to their shells: " + e.getMessage(),
-                  "Take the same roster in again when the platform is well."));
+  /**
+   * What taking a roster in would do, or has done.
+   *
+   * @param id to take it in with; none when it has been taken
+   * @param ended titles of sections that are kept and marked, the first 200
+   * @param stripped sections that lose all their teachers, the first 200
+   * @param students enrolled in all
+   * @param asks what has to be confirmed in so many words
+   */
+  record RosterLook(
+      UUID id,
+      int programs,
+      int campuses,
+      int terms,
+      int courses,
+      int added,
+      int changed,
+      int back,
+      int ended,
+      int same,
+      int people,
+      int teach,
+      int leave,
+      int stripped,
+      int students,
+      @NotNull List<String> endedOnes,
+      @NotNull List<String> strippedOnes,
+      @NotNull List<Roster.Remark> remarks,
+      @NotNull List<String> asks) {
+
+    static RosterLook of(UUID id, RosterPlan p, List<Roster.Remark> remarks) {
+      return new RosterLook(
+          id,
+          p.programs().size(),
+          p.campuses().size(),
+          p.terms().size(),
+          p.courses().size(),
+          p.added().size(),
+          p.changed().size(),
+          p.back().size(),
+          p.ended().size(),
+          p.same(),
+          p.people().size(),
+          p.teach().size(),
+          p.leave().size(),
+          p.stripped().size(),
+          p.students().values().stream().mapToInt(Integer::intValue).sum(),
+          p.ended().stream().limit(TOLD).toList(),
+          p.stripped().stream().limit(TOLD).toList(),
+          remarks,
+          p.asks());
+    }
+
+    /** Two looks at one bundle that are alike in this are of one college. */
+    String inShort() {
+      return String.join(
+          " ",
+          List.of(
+                  programs, campuses, terms, courses, added, changed, back, ended, people, teach,
+                  leave)
+              .stream()
+              .map(String::valueOf)
+              .toList());
     }
   }
 
-  /** The body is a ZIP of OneRoster CSV files. Shells are tied to the sections afterwards. */
+  /**
+   * @param despite true to take it in although it asks
+   */
+  record Take(Boolean despite) {}
+
+  /** The body is a ZIP of OneRoster CSV files. It is looked at; nothing is taken in yet. */
   @PostMapping(path = "/roster", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
   @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
-  RosterIntake.Report take(HttpServletRequest request, @AuthenticationPrincipal SignedIn who)
+  RosterLook look(HttpServletRequest request, @AuthenticationPrincipal SignedIn who)
       throws IOException {
     Path file = workspace.file("roster");
     try {
       Uploads.receive(request.getInputStream(), file, MOST, "bundle", "Send it term by term.");
-      Roster roster = RosterReader.read(file, intake.known());
-      RosterIntake.Report report = intake.take(roster);
-      programs.reachAllIfNone(who);
-      tie(report);
-      events.add(who.id(), "took in roster", report.sections() + " sections", "");
-      return report;
-    } catch (RosterException e) {
-      throw Refusal.bad(e.getMessage(), e.remedy());
+      RosterPlan plan = plan(file, who);
+      RosterLook seen = RosterLook.of(null, plan, plan.remarks());
+      return RosterLook.of(bundles.keep(file, seen.inShort(), who), plan, plan.remarks());
     } finally {
       Files.delete(file);
+    }
+  }
+
+  private RosterPlan plan(Path file, SignedIn who) throws IOException {
+    try {
+      Present college = present.now();
+      return RosterPlanner.plan(
+          RosterReader.read(file, college), college, present.reach(who), settings.rosterAsksFrom());
+    } catch (RosterException e) {
+      throw Refusal.bad(e.getMessage(), e.remedy());
+    }
+  }
+
+  /** Takes in what was looked at. Shells are tied to the sections afterwards. */
+  @PostMapping("/roster/{id}/take")
+  @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
+  RosterLook take(
+      @PathVariable UUID id, @RequestBody Take how, @AuthenticationPrincipal SignedIn who)
+      throws IOException {
+    Path file = workspace.file("roster");
+    try {
+      String shown = bundles.fetch(id, who, file);
+      RosterLook taken =
+          transaction.execute(t -> taken(id, file, shown, Boolean.TRUE.equals(how.despite()), who));
+      tie(taken.remarks());
+      return taken;
+    } finally {
+      Files.delete(file);
+    }
+  }
+
+  private RosterLook taken(UUID id, Path file, String shown, boolean despite, SignedIn who) {
+    try {
+      intake.begin();
+      boolean first = present.reach(who).isEmpty() && who.role() == Role.COORDINATOR;
+      RosterPlan plan = plan(file, who);
+      if (!RosterLook.of(id, plan, List.of()).inShort().equals(shown)) {
+        throw new Refusal(
+            HttpStatus.CONFLICT,
+            "The college has changed since this roster was looked at; nothing was taken in.",
+            "Look at it again, then take it in.");
+      }
+      if (!plan.asks().isEmpty() && !despite) {
+        throw new Refusal(
+            HttpStatus.CONFLICT,
+            String.join(" ", plan.asks()) + " Nothing was taken in.",
+            "Say that it is meant so, or send the right bundle.");
+      }
+      List<Roster.Remark> remarks = new ArrayList<>(plan.remarks());
+      remarks.addAll(intake.take(plan));
+      bundles.drop(id);
+      if (first) {
+        programs.reachAll(who.id());
+      }
+      RosterLook look = RosterLook.of(null, plan, remarks);
+      events.add(who.id(), "took in roster", words(look), "");
+      return look;
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  private static String words(RosterLook l) {
+    return "%d sections new, %d changed, %d ended".formatted(l.added(), l.changed(), l.ended());
+  }
+
+  /** The roster is in, whether the platforms answer or not. */
+  private void tie(List<Roster.Remark> remarks) {
+    try {
+      platforms.tieAll();
+    } catch (PlatformException e) {
+      remarks.add(
+          new Roster.Remark(
+              "",
+              0,
+              "",
+              "Sections were not tied to their shells: " + e.getMessage(),
+              "Take the same roster in again when the platform is well."));
     }
   }
 }

@@ -8,10 +8,13 @@ import static org.zephyrmist.server.db.Tables.MASTER;
 import static org.zephyrmist.server.db.Tables.PERSON;
 import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.SECTION_INSTRUCTOR;
+import static org.zephyrmist.server.db.Tables.TERM;
+import static org.zephyrmist.server.db.Tables.TREE_ITEM;
 
 import jakarta.validation.constraints.NotNull;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import org.jooq.DSLContext;
 import org.springframework.http.MediaType;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -22,10 +25,10 @@ import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.Role;
 import org.zephyrmist.server.people.SignedIn;
 
-/** Finds by part of a name, within the person's reach. */
+/** Finds by part of a name, within the person's reach; each subject has hits of its own. */
 @RestController
 class SearchApi {
-  private static final int EACH = 8;
+  private static final int EACH = 6;
   private final DSLContext db;
   private final Reach reach;
 
@@ -34,7 +37,22 @@ class SearchApi {
     this.reach = reach;
   }
 
-  record Hit(@NotNull String kind, @NotNull String name, @NotNull String address) {}
+  /** What there is to be found. */
+  enum Subject {
+    SECTION,
+    MASTER,
+    CARTRIDGE,
+    ITEM
+  }
+
+  /**
+   * @param beside what tells it from others of the same name: a term, an edition, a master
+   */
+  record Hit(
+      @NotNull Subject subject,
+      @NotNull String name,
+      @NotNull String beside,
+      @NotNull String address) {}
 
   @GetMapping(path = "/api/search", produces = MediaType.APPLICATION_JSON_VALUE)
   List<Hit> search(@RequestParam String q, @AuthenticationPrincipal SignedIn who) {
@@ -42,38 +60,21 @@ class SearchApi {
     if (text.isEmpty()) {
       return List.of();
     }
-    List<Hit> hits = new ArrayList<>();
-    db.select(MASTER.ID, MASTER.CODE, MASTER.TITLE)
-        .from(MASTER)
-        .where(reach.masters(who))
-        .and(MASTER.CODE.containsIgnoreCase(text).or(MASTER.TITLE.containsIgnoreCase(text)))
-        .orderBy(MASTER.CODE)
-        .limit(EACH)
-        .forEach(
-            r ->
-                hits.add(
-                    new Hit(
-                        "master",
-                        r.value2() + " " + r.value3(),
-                        "/sources/masters/" + r.value1())));
+    List<Hit> hits = new ArrayList<>(sections(text, who));
+    hits.addAll(masters(text, who));
     if (who.role() != Role.INSTRUCTOR) {
-      db.select(EDITION.ID, CARTRIDGE.TITLE, EDITION.NUMBER)
-          .from(EDITION)
-          .join(CARTRIDGE)
-          .on(CARTRIDGE.ID.eq(EDITION.CARTRIDGE_ID))
-          .where(CARTRIDGE.TITLE.containsIgnoreCase(text))
-          .orderBy(CARTRIDGE.TITLE, EDITION.NUMBER.desc())
-          .limit(EACH)
-          .forEach(
-              r ->
-                  hits.add(
-                      new Hit(
-                          "cartridge",
-                          r.value2() + ", edition " + r.value3(),
-                          "/sources/editions/" + r.value1())));
+      hits.addAll(cartridges(text));
+      hits.addAll(items(text, who));
     }
-    db.select(SECTION.ID, SECTION.CODE, SECTION.TITLE)
+    return hits;
+  }
+
+  /** Those of the newest term first. */
+  private List<Hit> sections(String text, SignedIn who) {
+    return db.select(SECTION.ID, SECTION.CODE, SECTION.TITLE, TERM.TITLE)
         .from(SECTION)
+        .leftJoin(TERM)
+        .on(TERM.ID.eq(SECTION.TERM_ID))
         .where(reach.sections(who))
         .and(
             SECTION
@@ -88,12 +89,66 @@ class SearchApi {
                             .on(PERSON.ID.eq(SECTION_INSTRUCTOR.PERSON_ID))
                             .where(SECTION_INSTRUCTOR.SECTION_ID.eq(SECTION.ID))
                             .and(PERSON.NAME.containsIgnoreCase(text)))))
-        .orderBy(SECTION.CODE, SECTION.ID)
+        .orderBy(TERM.FIRST_DAY.desc().nullsLast(), SECTION.CODE, SECTION.ID)
         .limit(EACH)
-        .forEach(
+        .fetch(
             r ->
-                hits.add(
-                    new Hit("section", r.value2() + " " + r.value3(), "/sections/" + r.value1())));
-    return hits;
+                new Hit(
+                    Subject.SECTION,
+                    r.value2() + " " + r.value3(),
+                    Objects.requireNonNullElse(r.value4(), "no term"),
+                    "/sections/" + r.value1()));
+  }
+
+  private List<Hit> masters(String text, SignedIn who) {
+    return db.select(MASTER.ID, MASTER.CODE, MASTER.TITLE)
+        .from(MASTER)
+        .where(reach.masters(who))
+        .and(MASTER.CODE.containsIgnoreCase(text).or(MASTER.TITLE.containsIgnoreCase(text)))
+        .orderBy(MASTER.CODE)
+        .limit(EACH)
+        .fetch(
+            r ->
+                new Hit(
+                    Subject.MASTER,
+                    r.value2() + " " + r.value3(),
+                    "",
+                    "/sources/masters/" + r.value1()));
+  }
+
+  private List<Hit> cartridges(String text) {
+    return db.select(EDITION.ID, CARTRIDGE.TITLE, EDITION.NUMBER)
+        .from(EDITION)
+        .join(CARTRIDGE)
+        .on(CARTRIDGE.ID.eq(EDITION.CARTRIDGE_ID))
+        .where(CARTRIDGE.TITLE.containsIgnoreCase(text))
+        .orderBy(CARTRIDGE.TITLE, EDITION.NUMBER.desc())
+        .limit(EACH)
+        .fetch(
+            r ->
+                new Hit(
+                    Subject.CARTRIDGE,
+                    r.value2(),
+                    "edition " + r.value3(),
+                    "/sources/editions/" + r.value1()));
+  }
+
+  /** Items of drafts, by their titles. */
+  private List<Hit> items(String text, SignedIn who) {
+    return db.select(MASTER.ID, MASTER.CODE, TREE_ITEM.ITEM_KEY, TREE_ITEM.TITLE)
+        .from(TREE_ITEM)
+        .join(MASTER)
+        .on(MASTER.DRAFT_TREE_ID.eq(TREE_ITEM.TREE_ID))
+        .where(reach.masters(who))
+        .and(TREE_ITEM.TITLE.containsIgnoreCase(text))
+        .orderBy(TREE_ITEM.TITLE, MASTER.CODE, TREE_ITEM.ITEM_KEY)
+        .limit(EACH)
+        .fetch(
+            r ->
+                new Hit(
+                    Subject.ITEM,
+                    r.value4(),
+                    r.value2(),
+                    "/sources/masters/" + r.value1() + "?item=" + r.value3()));
   }
 }

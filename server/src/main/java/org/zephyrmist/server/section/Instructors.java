@@ -38,7 +38,9 @@ public class Instructors {
   }
 
   private Map<UUID, String> names(Condition which) {
-    var names = listAgg(PERSON.NAME, ", ").withinGroupOrderBy(PERSON.NAME);
+    var names =
+        listAgg(PERSON.NAME, ", ")
+            .withinGroupOrderBy(SECTION_INSTRUCTOR.IS_PRIMARY.desc(), PERSON.NAME);
     return db.select(SECTION_INSTRUCTOR.SECTION_ID, names)
         .from(SECTION_INSTRUCTOR)
         .join(PERSON)

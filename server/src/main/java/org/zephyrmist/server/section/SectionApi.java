@@ -19,6 +19,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
@@ -147,7 +148,7 @@ class SectionApi {
                   s.get(TERM.TITLE) == null ? "no term" : s.get(TERM.TITLE),
                   names.getOrDefault(id, ""),
                   s.get(SECTION.IN_ROSTER),
-                  s.get(SECTION.STUDENTS),
+                  Optional.ofNullable(s.get(SECTION.ENROLLED)).orElse(s.get(SECTION.STUDENTS)),
                   shell == null ? null : s.get(PLATFORM.ADDRESS) + "/shells/" + shell,
                   held.getOrDefault(id, List.of()));
             })

@@ -1,4 +1,4 @@
-package org.zephyrmist.server.platform;
+package org.zephyrmist.server.secret;
 
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
@@ -18,7 +18,7 @@ import org.zephyrmist.server.Settings;
  * derived from the setting {@code secret} (PBKDF2, RFC 8018).
  */
 @Component
-class Secrets {
+public class Secrets {
   private static final byte[] SALT = "zephyrmist tokens".getBytes(StandardCharsets.UTF_8);
   private static final int NONCE = 12;
   private static final int TAG_BITS = 128;
@@ -26,9 +26,9 @@ class Secrets {
   private final SecretKey key;
 
   Secrets(Settings settings) throws GeneralSecurityException {
-    if (settings.secret().length() < 16) {
+    if (settings.secret().length() < 32) {
       throw new IllegalStateException(
-          "ZEPHYRMIST_SECRET is not set, or shorter than 16 characters. Set it to a long random"
+          "ZEPHYRMIST_SECRET is not set, or shorter than 32 characters. Set it to a long random"
               + " text and keep it: without it stored tokens cannot be read.");
     }
     PBEKeySpec spec = new PBEKeySpec(settings.secret().toCharArray(), SALT, 100_000, 256);
@@ -37,14 +37,14 @@ class Secrets {
     key = new SecretKeySpec(raw, "AES");
   }
 
-  byte[] close(String token) {
+  public byte[] close(String token) {
     byte[] nonce = new byte[NONCE];
     random.nextBytes(nonce);
     byte[] sealed = cipher(Cipher.ENCRYPT_MODE, nonce, token.getBytes(StandardCharsets.UTF_8), 0);
     return ByteBuffer.allocate(NONCE + sealed.length).put(nonce).put(sealed).array();
   }
 
-  String open(byte[] stored) {
+  public String open(byte[] stored) {
     byte[] nonce = java.util.Arrays.copyOf(stored, NONCE);
     return new String(cipher(Cipher.DECRYPT_MODE, nonce, stored, NONCE), StandardCharsets.UTF_8);
   }

@@ -1,0 +1,121 @@
+package org.zephyrmist.server.roster;
+
+import static org.zephyrmist.server.db.Tables.CAMPUS;
+import static org.zephyrmist.server.db.Tables.COURSE;
+import static org.zephyrmist.server.db.Tables.PERSON;
+import static org.zephyrmist.server.db.Tables.PERSON_PROGRAM;
+import static org.zephyrmist.server.db.Tables.PROGRAM;
+import static org.zephyrmist.server.db.Tables.SECTION;
+import static org.zephyrmist.server.db.Tables.SECTION_INSTRUCTOR;
+import static org.zephyrmist.server.db.Tables.TERM;
+
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Component;
+import org.zephyrmist.core.roster.Present;
+import org.zephyrmist.core.roster.Roster;
+import org.zephyrmist.server.people.Role;
+import org.zephyrmist.server.people.SignedIn;
+
+/** The college as it is, by the roster's identifiers; a fixed number of queries. */
+@Component
+class PresentCollege {
+  private final DSLContext db;
+
+  PresentCollege(DSLContext db) {
+    this.db = db;
+  }
+
+  Present now() {
+    Map<String, Set<Roster.Teaching>> teaching = new HashMap<>();
+    db.select(SECTION.SOURCED_ID, PERSON.SOURCED_ID, SECTION_INSTRUCTOR.IS_PRIMARY)
+        .from(SECTION_INSTRUCTOR)
+        .join(SECTION)
+        .on(SECTION.ID.eq(SECTION_INSTRUCTOR.SECTION_ID))
+        .join(PERSON)
+        .on(PERSON.ID.eq(SECTION_INSTRUCTOR.PERSON_ID))
+        .where(PERSON.SOURCED_ID.isNotNull())
+        .forEach(
+            r ->
+                teaching
+                    .computeIfAbsent(r.value1(), s -> new HashSet<>())
+                    .add(new Roster.Teaching(r.value1(), r.value2(), r.value3())));
+    Map<String, Present.Kept> sections = new HashMap<>();
+    db.select(SECTION.fields())
+        .select(COURSE.SOURCED_ID, CAMPUS.SOURCED_ID, TERM.SOURCED_ID)
+        .from(SECTION)
+        .join(COURSE)
+        .on(COURSE.ID.eq(SECTION.COURSE_ID))
+        .join(CAMPUS)
+        .on(CAMPUS.ID.eq(SECTION.CAMPUS_ID))
+        .leftJoin(TERM)
+        .on(TERM.ID.eq(SECTION.TERM_ID))
+        .forEach(
+            r -> {
+              String id = r.get(SECTION.SOURCED_ID);
+              sections.put(
+                  id,
+                  new Present.Kept(
+                      new Roster.Section(
+                          id,
+                          r.get(SECTION.TITLE),
+                          r.get(SECTION.CODE),
+                          r.get(COURSE.SOURCED_ID),
+                          r.get(CAMPUS.SOURCED_ID),
+                          Optional.ofNullable(r.get(TERM.SOURCED_ID))),
+                      r.get(SECTION.IN_ROSTER),
+                      teaching.getOrDefault(id, Set.of())));
+            });
+    Map<String, Roster.Course> courses = new HashMap<>();
+    db.select(COURSE.SOURCED_ID, COURSE.CODE, COURSE.TITLE, PROGRAM.SOURCED_ID)
+        .from(COURSE)
+        .join(PROGRAM)
+        .on(PROGRAM.ID.eq(COURSE.PROGRAM_ID))
+        .forEach(
+            r ->
+                courses.put(
+                    r.value1(), new Roster.Course(r.value1(), r.value2(), r.value3(), r.value4())));
+    Map<String, Roster.Term> terms = new HashMap<>();
+    db.selectFrom(TERM)
+        .forEach(
+            t ->
+                terms.put(
+                    t.getSourcedId(),
+                    new Roster.Term(
+                        t.getSourcedId(), t.getTitle(), t.getFirstDay(), t.getLastDay())));
+    Map<String, Present.Teacher> people = new HashMap<>();
+    db.selectFrom(PERSON)
+        .where(PERSON.SOURCED_ID.isNotNull())
+        .forEach(
+            p ->
+                people.put(
+                    p.getSourcedId(),
+                    new Present.Teacher(p.getName(), p.getRole().equals(Role.INSTRUCTOR.name()))));
+    return new Present(
+        db.selectFrom(PROGRAM).fetchMap(PROGRAM.SOURCED_ID, PROGRAM.NAME),
+        db.selectFrom(CAMPUS).fetchMap(CAMPUS.SOURCED_ID, CAMPUS.NAME),
+        terms,
+        courses,
+        sections,
+        people);
+  }
+
+  /**
+   * Programs that a person's roster may change; all for administrators, and on an empty college.
+   */
+  Optional<Set<String>> reach(SignedIn who) {
+    return who.role() == Role.ADMINISTRATOR || !db.fetchExists(PROGRAM)
+        ? Optional.empty()
+        : Optional.of(
+            db.select(PROGRAM.SOURCED_ID)
+                .from(PERSON_PROGRAM)
+                .join(PROGRAM)
+                .on(PROGRAM.ID.eq(PERSON_PROGRAM.PROGRAM_ID))
+                .where(PERSON_PROGRAM.PERSON_ID.eq(who.id()))
+                .fetchSet(PROGRAM.SOURCED_ID));
+  }
+}

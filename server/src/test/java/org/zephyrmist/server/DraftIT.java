@@ -1,0 +1,235 @@
+package org.zephyrmist.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.junit.jupiter.api.Test;
+import org.zephyrmist.server.people.Role;
+import tools.jackson.databind.JsonNode;
+
+/** Several people in one draft lose nothing. */
+class DraftIT extends ServerIT {
+  private static List<Caller.Answer> atOnce(List<Callable<Caller.Answer>> calls) throws Exception {
+    ExecutorService pool = Executors.newFixedThreadPool(calls.size());
+    try {
+      List<Caller.Answer> all = new ArrayList<>();
+      for (Future<Caller.Answer> f : pool.invokeAll(calls)) {
+        all.add(f.get());
+      }
+      return all;
+    } finally {
+      pool.shutdown();
+    }
+  }
+
+  private String items(String master) {
+    return "/api/masters/" + master + "/draft/items";
+  }
+
+  private String add(String master, String kind, String title) {
+    return coordinator
+        .post(items(master), "{\"kind\":\"" + kind + "\",\"title\":\"" + title + "\"}")
+        .json()
+        .path("key")
+        .asString();
+  }
+
+  private JsonNode item(String master, String title) {
+    return coordinator
+        .get("/api/masters/" + master + "/versions/0/items/" + key(master, title))
+        .json();
+  }
+
+  private List<String> titles(String master) {
+    return coordinator
+        .get("/api/masters/" + master + "/versions/0/outline")
+        .json()
+        .valueStream()
+        .map(n -> n.path("title").asString())
+        .toList();
+  }
+
+  @Test
+  void twoModulesThatAreMovedIntoEachOtherAtOnceNeverVanish() throws Exception {
+    sections("lgt-da1");
+    String master = master("DA");
+    for (int i = 0; i < 8; i++) {
+      String a = add(master, "MODULE", "A" + i);
+      String b = add(master, "MODULE", "B" + i);
+      List<Caller.Answer> answers =
+          atOnce(
+              List.of(
+                  () ->
+                      coordinator.post(
+                          items(master) + "/" + a + "/place", "{\"parent\":\"" + b + "\"}"),
+                  () ->
+                      coordinator.post(
+                          items(master) + "/" + b + "/place", "{\"parent\":\"" + a + "\"}")));
+      assertThat(answers).extracting(Caller.Answer::status).containsOnlyOnce(200);
+      assertThat(titles(master)).contains("A" + i, "B" + i);
+    }
+  }
+
+  @Test
+  void theSchemaItselfKnowsNeitherRingsNorEqualRanks() throws Exception {
+    sections("lgt-db1");
+    String master = master("DB");
+    String a = add(master, "MODULE", "A");
+    String b = add(master, "MODULE", "B");
+    UUID tree =
+        db.fetchSingle("select draft_tree_id from master where id = ?::uuid", master)
+            .get(0, UUID.class);
+    String move = "update tree_item set parent_key = ? where tree_id = ? and item_key = ?";
+    db.query(move, a, tree, b).execute();
+    assertThat(refused(move, b, tree, a)).contains("would stand in itself");
+    String rank =
+        "update tree_item set rank = (select rank from tree_item where tree_id = ? and item_key = ?)"
+            + " where tree_id = ? and item_key = ?";
+    assertThat(refused(rank, tree, a, tree, key(master, "Week 3"))).contains("tree_item_rank");
+  }
+
+  private String refused(String query, Object... values) {
+    try {
+      db.query(query, values).execute();
+      return "not refused";
+    } catch (RuntimeException e) {
+      return e.toString();
+    }
+  }
+
+  @Test
+  void changesOfDifferentFieldsAtOnceAreAllKept() throws Exception {
+    sections("lgt-dc1");
+    String master = master("DC");
+    String path = items(master) + "/" + key(master, "Paper plot");
+    for (int i = 0; i < 8; i++) {
+      String n = String.valueOf(i);
+      List<Caller.Answer> answers =
+          atOnce(
+              List.of(
+                  () -> coordinator.patch(path, "{\"html\":\"<p>Text " + n + "</p>\"}"),
+                  () -> coordinator.patch(path, "{\"points\":\"1" + n + "\"}"),
+                  () ->
+                      coordinator.patch(
+                          path, "{\"due\":\"2026-10-0" + (Integer.parseInt(n) + 1) + "T18:00\"}")));
+      assertThat(answers).allMatch(a -> a.status() == 200);
+      JsonNode now = item(master, "Paper plot");
+      assertThat(now.path("html").asString()).contains("Text " + n);
+      assertThat(now.path("points").asString()).isEqualTo("1" + n);
+      assertThat(now.path("due").asString()).startsWith("2026-10-0" + (i + 1));
+    }
+  }
+
+  @Test
+  void itemsAddedAtOnceStandInAnOrderAndCanBeMoved() throws Exception {
+    sections("lgt-dd1");
+    String master = master("DD");
+    List<Callable<Caller.Answer>> calls = new ArrayList<>();
+    for (int i = 0; i < 12; i++) {
+      String body = "{\"kind\":\"PAGE\",\"title\":\"N" + i + "\"}";
+      calls.add(() -> coordinator.post(items(master), body));
+    }
+    assertThat(atOnce(calls)).allMatch(a -> a.status() == 201);
+    for (int i = 1; i < 12; i++) {
+      String before = key(master, "N" + (i - 1));
+      assertThat(
+              coordinator
+                  .post(
+                      items(master) + "/" + key(master, "N" + i) + "/place",
+                      "{\"before\":\"" + before + "\"}")
+                  .status())
+          .isEqualTo(200);
+    }
+    assertThat(titles(master)).containsSubsequence("N11", "N10", "N9", "N1", "N0");
+    assertThat(coordinator.get("/api/masters/" + master).json().path("items").asInt())
+        .isEqualTo(18);
+    freeze(master, "With all of them");
+    assertThat(
+            coordinator
+                .get("/api/masters/" + master)
+                .json()
+                .path("versions")
+                .get(1)
+                .path("items")
+                .asInt())
+        .isEqualTo(18);
+  }
+
+  @Test
+  void aChangeOfWhatSomebodyElseHasChangedIsToldAndOthersAreMerged() throws Exception {
+    sections("lgt-de1");
+    String master = master("DE");
+    Caller teodor = another("teodor@x.example", Role.DESIGNER, "light");
+    JsonNode seen = item(master, "Paper plot");
+    String path = items(master) + "/" + key(master, "Paper plot");
+    String aspects = "\"seen\":" + seen.path("aspects");
+    assertThat(teodor.patch(path, "{\"html\":\"<p>Teodor's.</p>\"," + aspects + "}").status())
+        .isEqualTo(200);
+    Caller.Answer late = coordinator.patch(path, "{\"html\":\"<p>Mine.</p>\"," + aspects + "}");
+    assertThat(late.status()).isEqualTo(409);
+    assertThat(late.json().path("detail").asString())
+        .isEqualTo(
+            "teodor@x.example changed the wording of “Paper plot” while you were at it; yours was not kept.");
+    assertThat(coordinator.patch(path, "{\"points\":\"30\"," + aspects + "}").status())
+        .isEqualTo(200);
+    JsonNode now = item(master, "Paper plot");
+    assertThat(now.path("html").asString()).isEqualTo("<p>Teodor's.</p>");
+    assertThat(now.path("points").asString()).isEqualTo("30");
+    assertThat(coordinator.delete(path + "?seen=" + seen.path("state").asString()).status())
+        .isEqualTo(409);
+    assertThat(coordinator.delete(path + "?seen=" + now.path("state").asString()).status())
+        .isEqualTo(200);
+  }
+
+  @Test
+  void aTextThatNamesWhatIsNowhereIsDeliveredWithoutIt() throws Exception {
+    List<UUID> to = sections("lgt-df1");
+    String master = master("DF");
+    String nowhere = "zref:file/" + "ab".repeat(32) + "/lost.pdf";
+    edit(
+        master,
+        "Checklist",
+        "{\"html\":\"<p><a href='"
+            + nowhere
+            + "'>a</a><a href='zref:item/unknown'>b</a><a href='zref:item/!'>c</a></p>\"}");
+    freeze(master, "With dead references");
+    JsonNode done = deliver(master, 2, to);
+    JsonNode line = done.path("lines").get(0);
+    assertThat(line.path("state").asString()).as(line.toString()).isEqualTo("DONE");
+    assertThat(line.path("activity").asString()).contains("3 references lead nowhere");
+    assertThat(Practice.html("lgt-df1", "Checklist")).doesNotContain("zref").contains(">a</a>");
+    assertThat(deliver(master, 2, to).path("lines").get(0).path("counts").path("SAME").asInt())
+        .isEqualTo(6);
+  }
+
+  @Test
+  void pointsOfAQuizKeepItsAttempts() throws Exception {
+    sections("lgt-dg1");
+    String master = master("DG");
+    for (Map.Entry<String, String> odd :
+        Map.of(
+                "{\"title\":\"\\u200b\"}", "The title shows nothing.",
+                "{\"points\":\"1e-200000000\"}", "Points are a number from 0 to 100,000.",
+                "{\"due\":\"+999999999-01-01T00:00\"}", "This is no day and time.")
+            .entrySet()) {
+      Caller.Answer a =
+          coordinator.patch(items(master) + "/" + key(master, "Paper plot"), odd.getKey());
+      assertThat(a.status()).as(odd.getKey()).isEqualTo(422);
+      assertThat(a.json().path("detail").asString()).isEqualTo(odd.getValue());
+    }
+    assertThat(
+            coordinator
+                .patch(
+                    items(master) + "/" + key(master, "Manual"),
+                    "{\"address\":\"javascript:alert(1)\"}")
+                .status())
+        .isEqualTo(422);
+  }
+}
