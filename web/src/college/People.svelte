@@ -74,8 +74,8 @@
             <button
               class="link"
               aria-expanded={open === p.id}
-              onclick={() => (open = open === p.id ? '' : p.id)}
-              >Change<span class="sr-only"> {p.name}</span></button
+              aria-label="Change {p.name}"
+              onclick={() => (open = open === p.id ? '' : p.id)}>Change</button
             >
           </td>
         </tr>

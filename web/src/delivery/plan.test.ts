@@ -120,7 +120,9 @@ describe('the plan picture', () => {
     expect(inWords(600)).toBe('about 10 minutes left');
   });
 
-  it('keeps words of neighbouring paragraphs apart', () => {
-    expect(words('<p>One.</p><p>Two <b>three</b></p>')).toBe('One. Two three');
+  it('keeps paragraphs, headings and points on lines of their own', () => {
+    expect(words('<h2>Lamps</h2>\n<p>One.</p><p>Two <b>three</b></p><ul><li>a<li>b</ul>')).toBe(
+      'Lamps\nOne.\nTwo three\n· a\n· b',
+    );
   });
 });

@@ -270,7 +270,7 @@ export function words(html: string): string {
   const lines = html
     .replace(/\s+/g, ' ')
     .replace(/<br\b[^>]*>|<\/(p|li|h\d|tr|div|blockquote|pre|section|figure|dt|dd)>/gi, '$&\n')
-    .replace(/<li\b[^>]*>/gi, '$&· ');
+    .replace(/<li\b[^>]*>/gi, '\n$&· ');
   const doc = new DOMParser().parseFromString(lines, 'text/html');
   return (doc.body.textContent ?? '')
     .split('\n')
