@@ -44,12 +44,14 @@
 <style>
   main {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 18px;
     align-content: start;
     max-width: 980px;
   }
   section {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 6px;
   }
 </style>

@@ -64,7 +64,7 @@
         class="link"
         aria-expanded={open === p.id}
         onclick={() => ((open = open === p.id ? '' : p.id), (token = ''), (ending = false))}
-        >Token and end<span class="sr-only"> of {p.name}</span></button
+        >Renew its token or end it</button
       >
     {/if}
   </p>

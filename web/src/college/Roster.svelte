@@ -165,11 +165,15 @@
   section,
   .look {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 6px;
   }
   .does {
-    columns: 3;
-    max-width: 800px;
+    columns: 2;
+    max-width: 720px;
+  }
+  .does li {
+    break-inside: avoid;
   }
   .asks {
     border-left: 3px solid var(--mind-mark);

@@ -129,7 +129,7 @@
     position: absolute;
     right: 0;
     top: 32px;
-    width: 380px;
+    width: 460px;
     background: var(--raise);
     border: 1px solid var(--line);
     border-radius: var(--r);

@@ -2,6 +2,7 @@ package org.zephyrmist.server.search;
 
 import static org.jooq.impl.DSL.exists;
 import static org.jooq.impl.DSL.selectOne;
+import static org.jooq.impl.DSL.val;
 import static org.zephyrmist.server.db.Tables.CARTRIDGE;
 import static org.zephyrmist.server.db.Tables.EDITION;
 import static org.zephyrmist.server.db.Tables.MASTER;
@@ -12,10 +13,13 @@ import static org.zephyrmist.server.db.Tables.TERM;
 import static org.zephyrmist.server.db.Tables.TREE_ITEM;
 
 import jakarta.validation.constraints.NotNull;
+import java.time.Clock;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.http.MediaType;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -31,8 +35,10 @@ class SearchApi {
   private static final int EACH = 6;
   private final DSLContext db;
   private final Reach reach;
+  private final Clock clock;
 
-  SearchApi(DSLContext db, Reach reach) {
+  SearchApi(DSLContext db, Reach reach, Clock clock) {
+    this.clock = clock;
     this.db = db;
     this.reach = reach;
   }
@@ -69,8 +75,9 @@ class SearchApi {
     return hits;
   }
 
-  /** Those of the newest term first. */
+  /** Those of the term that runs first, then the newest. */
   private List<Hit> sections(String text, SignedIn who) {
+    LocalDate today = LocalDate.now(clock);
     return db.select(SECTION.ID, SECTION.CODE, SECTION.TITLE, TERM.TITLE)
         .from(SECTION)
         .leftJoin(TERM)
@@ -89,7 +96,11 @@ class SearchApi {
                             .on(PERSON.ID.eq(SECTION_INSTRUCTOR.PERSON_ID))
                             .where(SECTION_INSTRUCTOR.SECTION_ID.eq(SECTION.ID))
                             .and(PERSON.NAME.containsIgnoreCase(text)))))
-        .orderBy(TERM.FIRST_DAY.desc().nullsLast(), SECTION.CODE, SECTION.ID)
+        .orderBy(
+            DSL.when(val(today).between(TERM.FIRST_DAY, TERM.LAST_DAY), 0).otherwise(1),
+            TERM.FIRST_DAY.desc().nullsLast(),
+            SECTION.CODE,
+            SECTION.ID)
         .limit(EACH)
         .fetch(
             r ->
