@@ -2,6 +2,7 @@
   import { api, got, type Schemas } from '../api/client';
   import Act from '../lib/Act.svelte';
   import Trouble from '../lib/Trouble.svelte';
+  import RoleChoice from './RoleChoice.svelte';
 
   let { done }: { done: () => void } = $props();
   type Role = Schemas['NewPerson']['role'];
@@ -46,15 +47,7 @@
       required
     /></label
   >
-  <label>
-    <span class="words">Role</span>
-    <select class="entry" bind:value={role}>
-      <option value="COORDINATOR">coordinator</option><option value="DESIGNER">designer</option>
-      <option value="INSTRUCTOR">instructor</option><option value="ADMINISTRATOR"
-        >administrator</option
-      >
-    </select>
-  </label>
+  <RoleChoice bind:role />
   <Act main type="submit">Let this person in</Act>
 </form>
 {#if said}<p role="status" class="quiet">{said}</p>{/if}

@@ -4,6 +4,7 @@
   import Act from '../lib/Act.svelte';
   import Trouble from '../lib/Trouble.svelte';
   import { session } from '../lib/session.svelte';
+  import RoleChoice from './RoleChoice.svelte';
 
   let {
     person,
@@ -49,15 +50,7 @@
     }}
   >
     <label><span class="words">Name</span><input class="entry" bind:value={name} required /></label>
-    <label>
-      <span class="words">Role</span>
-      <select class="entry" bind:value={role}>
-        <option value="COORDINATOR">coordinator</option><option value="DESIGNER">designer</option>
-        <option value="INSTRUCTOR">instructor</option><option value="ADMINISTRATOR"
-          >administrator</option
-        >
-      </select>
-    </label>
+    <RoleChoice bind:role />
     {#if role === 'COORDINATOR' || role === 'DESIGNER'}
       <fieldset>
         <legend class="words">Programs</legend>

@@ -77,4 +77,15 @@ describe('coverage', () => {
     render(Coverage);
     expect(await screen.findByText(/The ledger did not answer/)).toBeInTheDocument();
   });
+
+  it('calls a college empty only when the server has said so', async () => {
+    session.terms = [];
+    session.termsKnown = false;
+    serve({});
+    render(Coverage);
+    expect(screen.getByRole('heading', { level: 1 })).toHaveTextContent('Reading the ledger');
+    expect(screen.queryByText('Four steps to the first delivery')).toBeNull();
+    session.termsKnown = true;
+    expect(await screen.findByText('Four steps to the first delivery')).toBeInTheDocument();
+  });
 });

@@ -109,4 +109,13 @@ describe('a run', () => {
     );
     expect(screen.getByRole('button', { name: 'Go on with 1 section' })).toBeInTheDocument();
   });
+
+  it('draws as full only what is written, by steps', () => {
+    const moving = (n: number) => line(n, { state: 'RUNNING', stepsDone: 0, activity: 'reading' });
+    shown('RUNNING', [1, 2, 3, 4, 5, 6].map(moving).concat(line(7, { ...refused, steps: 20 })));
+    const bar = screen.getByRole('img', { name: /^0 of 80 steps written/ });
+    const widths = [...bar.querySelectorAll('i')].map((i) => i.style.width);
+    expect(widths).toEqual(['0%', '0%', '0%', '0%', '25%']);
+    expect(screen.getByText(/0 of 80 steps written/)).toBeInTheDocument();
+  });
 });

@@ -113,15 +113,6 @@ public final class RosterPlanner {
       boolean known =
           roster.programs().stream().anyMatch(p -> p.id().equals(c.program()))
               || present.programs().containsKey(c.program());
-      if (!known) {
-        remarks.add(
-            new Remark(
-                "courses.csv",
-                0,
-                c.id(),
-                "Course " + c.code() + " names no department.",
-                "It was put under “Whole college”."));
-      }
       Roster.Course to = known ? c : new Roster.Course(c.id(), c.code(), c.title(), COLLEGE);
       Roster.Course was = present.courses().get(c.id());
       if (reaches(to.program()) && (was == null || reaches(was.program()))) {

@@ -75,6 +75,7 @@ public final class RosterReader {
     Table<Roster.Course> courses = table(Columns.COURSES, true, RosterReader::course);
     Table<ClassRow> classes = table(Columns.CLASSES, true, RosterReader::classRow);
     otherOrgs(orgs);
+    withoutDepartment(courses, with(present.programs().keySet(), ids(orgs, "department")));
     Sessions sessions = new Sessions(sessionRows, present.terms().keySet());
     List<Roster.Section> sections =
         sections(
@@ -156,6 +157,19 @@ public final class RosterReader {
                 Columns.ORGS.file(),
                 n + (n == 1 ? " organisation is" : " organisations are") + " of kind " + kind + ".",
                 "Only schools are campuses and only departments are programs; left out."));
+  }
+
+  private void withoutDepartment(Table<Roster.Course> courses, Set<String> departments) {
+    for (Table.Line<Roster.Course> l : courses.lines()) {
+      if (!departments.contains(l.row().program())) {
+        remarks.add(
+            Columns.COURSES.file(),
+            l.at(),
+            l.id(),
+            "Course " + l.row().code() + " names no department.",
+            "It is put under “Whole college”; name one in orgSourcedId.");
+      }
+    }
   }
 
   /** Only sections and teaching end; the rest may still stand behind sections of the past. */

@@ -176,7 +176,7 @@ class StepSender {
     List<Write> out = new ArrayList<>();
     for (Step s : later) {
       ShellTranslator.Written linked =
-          translator(w).out(w.items().get(s.key()).item(), w.plan().version().master());
+          writes.out(translator(w), w.items().get(s.key()).item(), w.plan().version().master());
       Meant m = w.plan().meant().get(s.key());
       String key =
           Writes.key(

@@ -7,11 +7,13 @@ import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.Step;
 import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.db.tables.records.DeliveryStepRecord;
 import org.zephyrmist.server.db.tables.records.SectionRecord;
 import org.zephyrmist.server.platform.PlatformGateway.Write;
@@ -20,9 +22,20 @@ import org.zephyrmist.server.platform.PlatformGateway.Write;
 @Component
 class Writes {
   private final VersionContent versions;
+  private final Settings settings;
 
-  Writes(VersionContent versions) {
+  Writes(VersionContent versions, Settings settings) {
     this.versions = versions;
+    this.settings = settings;
+  }
+
+  /** An item in the shell's terms, in a time after which its section waits. */
+  ShellTranslator.Written out(ShellTranslator translator, Item item, UUID master) {
+    return ItemTime.within(
+        settings.itemTimeout(),
+        item.title(),
+        AspectForms.html(item.content()).length(),
+        () -> translator.out(item, master));
   }
 
   ShellTranslator translator(SectionRecord to, Ours ours) {
@@ -61,7 +74,7 @@ class Writes {
       String id = s.id().orElseThrow();
       return new Made(new Write.Remove(key, id, revisions.get(id)), true);
     }
-    ShellTranslator.Written w = translator.out(item.orElseThrow(), master);
+    ShellTranslator.Written w = out(translator, item.orElseThrow(), master);
     return s.kind() == StepKind.ADD
         ? new Made(new Write.Add(key, s.itemKind(), w.forms()), w.complete())
         : new Made(
@@ -84,7 +97,7 @@ class Writes {
       return new Write.Remove(s.getSentKey(), s.getPlatformItem(), s.getSeenRevision());
     }
     Map<Aspect, String> forms =
-        translator.out(items.get(new ItemKey(s.getItemKey())).item(), master).forms();
+        out(translator, items.get(new ItemKey(s.getItemKey())).item(), master).forms();
     return kind == StepKind.ADD
         ? new Write.Add(s.getSentKey(), Kind.valueOf(s.getItemKind()), forms)
         : new Write.Update(
