@@ -17,11 +17,36 @@ import tools.jackson.databind.node.ObjectNode;
 final class Oddities {
   private static final List<String> TEXTS =
       List.of(
-          "", " ", "\0", "a\0b", "\u200b\u2060", "\ud800", "null", "true", "-1", "0", "1e-200000000",
-          "999999999999999999999", "+999999999-01-01T00:00", "../../etc/passwd", "%00", "%2e%2e/",
-          "'; drop table person; --", "<script>alert(1)</script>", "javascript:alert(1)",
-          "zref:file/xyz", "zref:item/!", "\r\nX-Odd: 1", "\u202eabc", "ﷺ", "x".repeat(300),
-          "x".repeat(5_000), "<b>".repeat(2_000), "https://a b", "http://[::1", "ADMINISTRATOR");
+          "",
+          " ",
+          "\0",
+          "a\0b",
+          "\u200b\u2060",
+          "\ud800",
+          "null",
+          "true",
+          "-1",
+          "0",
+          "1e-200000000",
+          "999999999999999999999",
+          "+999999999-01-01T00:00",
+          "../../etc/passwd",
+          "%00",
+          "%2e%2e/",
+          "'; drop table person; --",
+          "<script>alert(1)</script>",
+          "javascript:alert(1)",
+          "zref:file/xyz",
+          "zref:item/!",
+          "\r\nX-Odd: 1",
+          "\u202eabc",
+          "ﷺ",
+          "x".repeat(300),
+          "x".repeat(5_000),
+          "<b>".repeat(2_000),
+          "https://a b",
+          "http://[::1",
+          "ADMINISTRATOR");
 
   private final Random random;
   private final Map<String, List<String>> known;
@@ -84,7 +109,15 @@ final class Oddities {
   String body(JsonNode schema, JsonNode schemas) {
     if (chance(5)) {
       return pick(
-          List.of("", "{", "null", "[]", "\"x\"", "{\"a\":".repeat(2_000), "[".repeat(5_000), "1e999999999"));
+          List.of(
+              "",
+              "{",
+              "null",
+              "[]",
+              "\"x\"",
+              "{\"a\":".repeat(2_000),
+              "[".repeat(5_000),
+              "1e999999999"));
     }
     return Caller.JSON.writeValueAsString(node(schema, schemas, "", 0));
   }
@@ -101,7 +134,8 @@ final class Oddities {
     if (s.has("enum")) {
       return s.path("enum").get(random.nextInt(s.path("enum").size()));
     }
-    String type = s.path("type").isArray() ? s.path("type").get(0).asString() : s.path("type").asString("");
+    String type =
+        s.path("type").isArray() ? s.path("type").get(0).asString() : s.path("type").asString("");
     return switch (type) {
       case "object" -> object(s, schemas, depth);
       case "array" -> {

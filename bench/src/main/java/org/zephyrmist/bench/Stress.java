@@ -141,7 +141,8 @@ final class Stress {
     known.put("section", sections);
     known.put("deliveries/id", List.of(delivery));
     known.put("line", List.of(detail.path("lines").get(0).path("id").asString()));
-    known.put("editions/id", List.of(college.api.get("/api/cartridges").get(0).path("id").asString()));
+    known.put(
+        "editions/id", List.of(college.api.get("/api/cartridges").get(0).path("id").asString()));
     known.put("edition", known.get("editions/id"));
     known.put("version", List.of(college.newest()));
     known.put("key", keys);
@@ -167,7 +168,11 @@ final class Stress {
                     .forEach(
                         m -> {
                           if (!LEFT_OUT.contains(p.getKey())) {
-                            all.add(new Call(m.getKey().toUpperCase(java.util.Locale.ROOT), p.getKey(), m.getValue()));
+                            all.add(
+                                new Call(
+                                    m.getKey().toUpperCase(java.util.Locale.ROOT),
+                                    p.getKey(),
+                                    m.getValue()));
                           }
                         }));
     return all;
@@ -196,7 +201,13 @@ final class Stress {
       String type =
           odd.chance(90)
               ? "application/json"
-              : odd.pick(List.of("text/plain", "multipart/form-data", "application/octet-stream", "x", "application/xml"));
+              : odd.pick(
+                  List.of(
+                      "text/plain",
+                      "multipart/form-data",
+                      "application/octet-stream",
+                      "x",
+                      "application/xml"));
       call(c.method(), address.toString(), type, body, odd.pick(tokens));
     }
   }
@@ -208,15 +219,20 @@ final class Stress {
     } catch (IllegalArgumentException e) {
       return; // not even a client can send it
     }
-    b.method(method, HttpRequest.BodyPublishers.ofString(body, StandardCharsets.UTF_8)).header("Content-Type", type).timeout(LATEST.plusSeconds(10));
+    b.method(method, HttpRequest.BodyPublishers.ofString(body, StandardCharsets.UTF_8))
+        .header("Content-Type", type)
+        .timeout(LATEST.plusSeconds(10));
     if (!token.isEmpty()) {
       b.header("Authorization", "Bearer " + token);
     }
-    String what = method + " " + address + " " + (body.length() > 300 ? body.substring(0, 300) + "…" : body);
+    String what =
+        method + " " + address + " " + (body.length() > 300 ? body.substring(0, 300) + "…" : body);
     Instant start = Instant.now();
     try {
       HttpResponse<String> r = client.send(b.build(), HttpResponse.BodyHandlers.ofString());
-      answers.computeIfAbsent(String.valueOf(r.statusCode()), k -> new AtomicInteger()).incrementAndGet();
+      answers
+          .computeIfAbsent(String.valueOf(r.statusCode()), k -> new AtomicInteger())
+          .incrementAndGet();
       if (r.statusCode() >= 500) {
         faults.add(r.statusCode() + ": " + what + " -> " + r.body());
       }
@@ -238,13 +254,22 @@ final class Stress {
     Caller mine = new Caller(Stage.address(0));
     mine.signIn("ines@larkmoor.example", College.PASSWORD);
     try {
-      String key = mine.post(path, Map.of("kind", "ASSIGNMENT", "title", "Mine " + writer)).path("key").asString();
-      String module = mine.post(path, Map.of("kind", "MODULE", "title", "Module " + writer)).path("key").asString();
+      String key =
+          mine.post(path, Map.of("kind", "ASSIGNMENT", "title", "Mine " + writer))
+              .path("key")
+              .asString();
+      String module =
+          mine.post(path, Map.of("kind", "MODULE", "title", "Module " + writer))
+              .path("key")
+              .asString();
       Map<String, String> said = new TreeMap<>();
       int added = 0;
       for (int n = 0; Instant.now().isBefore(end) && faults.size() < 20; n++) {
         String field = List.of("title", "html", "points").get(n % 3);
-        String value = field.equals("points") ? String.valueOf(n % 100) : field.equals("title") ? "Mine " + writer + "-" + n : "<p>" + n + "</p>";
+        String value =
+            field.equals("points")
+                ? String.valueOf(n % 100)
+                : field.equals("title") ? "Mine " + writer + "-" + n : "<p>" + n + "</p>";
         mine.patch(path + "/" + key, Map.of(field, value));
         said.put(field, value);
         if (n % 5 == 0) {
@@ -261,12 +286,21 @@ final class Stress {
     }
   }
 
-  private void check(Caller mine, int writer, String key, String module, Map<String, String> said, int added) {
+  private void check(
+      Caller mine, int writer, String key, String module, Map<String, String> said, int added) {
     JsonNode item = mine.get("/api/masters/" + master + "/versions/0/items/" + key);
     said.forEach(
         (field, value) -> {
           if (!item.path(field).asString().equals(value)) {
-            faults.add("lost: " + field + " of writer " + writer + " should be " + value + ", is " + item.path(field));
+            faults.add(
+                "lost: "
+                    + field
+                    + " of writer "
+                    + writer
+                    + " should be "
+                    + value
+                    + ", is "
+                    + item.path(field));
           }
         });
     int there = 0;

@@ -341,7 +341,9 @@ class WholePathTest {
     button("Change Karl Hale").click();
     page.getByLabel("Role").last().selectOption("DESIGNER");
     button("Save Karl Hale").click();
-    assertThat(page.getByRole(AriaRole.ROW).filter(new Locator.FilterOptions().setHasText("Karl Hale")))
+    assertThat(
+            page.getByRole(AriaRole.ROW)
+                .filter(new Locator.FilterOptions().setHasText("Karl Hale")))
         .containsText("designer");
     button("Change Karl Hale").click();
     page.getByLabel("Role").last().selectOption("INSTRUCTOR");

@@ -101,6 +101,19 @@ class PeopleIT extends ServerIT {
   }
 
   @Test
+  void rightPasswordsAtOnceAllSignIn() throws Exception {
+    another("busy@x.example", Role.DESIGNER);
+    for (int round = 0; round < 5; round++) {
+      assertThat(
+              atOnce(
+                  5,
+                  () ->
+                      new Caller(port).signIn("busy@x.example", PASSWORD).get("/api/me").status()))
+          .containsOnly(200);
+    }
+  }
+
+  @Test
   void aTokenMayNotDoByAnotherSpellingWhatItMayNotDo() {
     Caller c = new Caller(port);
     String text =

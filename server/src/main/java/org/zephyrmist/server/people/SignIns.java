@@ -72,29 +72,33 @@ class SignIns {
 
   /** One statement, so that of tries at once each sees those before it. */
   private Duration count(Key k, OffsetDateTime now) {
-    String free = "(f.last < ?::timestamptz or ?::timestamptz >= f.last + " + PAUSE + ")";
+    // a free try counts even where another, a moment later by the clock, was quicker
+    String goesOn =
+        "(f.last < ?::timestamptz or f.failures < ? or ?::timestamptz >= f.last + " + PAUSE + ")";
     OffsetDateTime forgotten = now.minus(FORGOTTEN);
     var r =
         db.fetchSingle(
             "insert into sign_in_failure as f (key, failures, last) values (?, 1, ?::timestamptz)"
                 + " on conflict (key) do update set failures = case when f.last < ?::timestamptz"
                 + "   then 1 when "
-                + free
+                + goesOn
                 + " then f.failures + 1 else f.failures end,"
                 + "   last = case when "
-                + free
+                + goesOn
                 + " then ?::timestamptz else f.last end"
-                + " returning last, extract(epoch from last - ?::timestamptz + "
+                + " returning failures, last, extract(epoch from last - ?::timestamptz + "
                 + PAUSE.replace("f.failures", "failures")
                 + ")",
             k.hash(),
             now,
             forgotten,
             forgotten,
+            k.free(),
             now,
             k.free(),
             k.free(),
             forgotten,
+            k.free(),
             now,
             k.free(),
             k.free(),
@@ -102,10 +106,11 @@ class SignIns {
             now,
             k.free(),
             k.free());
-    boolean counted = r.get(0, OffsetDateTime.class).isEqual(now);
+    boolean counted =
+        r.get(0, int.class) <= k.free() || r.get(1, OffsetDateTime.class).isEqual(now);
     return counted
         ? Duration.ZERO
-        : Duration.ofSeconds(Math.max(1, (long) Math.ceil(r.get(1, Double.class))));
+        : Duration.ofSeconds(Math.max(1, (long) Math.ceil(r.get(2, Double.class))));
   }
 
   private void forget(OffsetDateTime now) {
