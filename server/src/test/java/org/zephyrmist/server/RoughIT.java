@@ -79,6 +79,7 @@ class RoughIT extends ServerIT {
         "POST | /api/masters | {\"code\":\"R\",\"title\":\"T\",\"courses\":[null]} | 400",
         "POST | /api/deliveries | {} | 400",
         "POST | /api/deliveries | {\"version\":\"00000000-0000-0000-0000-000000000000\",\"sections\":[null]} | 400",
+        "POST | /api/deliveries | {\"version\":\"00000000-0000-0000-0000-000000000000\",\"sections\":[],\"choices\":{}} | 400",
         "POST | /api/deliveries/readings | {\"sections\":null} | 400",
         "PUT | /api/deliveries/00000000-0000-0000-0000-000000000000/choices | {} | 400",
         "POST | /api/me/tokens | {\"name\":\"t\",\"scopes\":[null],\"days\":5} | 400",

@@ -46,7 +46,7 @@ class DeliveryApi {
   }
 
   record NewDelivery(
-      @NotNull UUID version, @NotNull List<@NotNull UUID> sections, Chosen choices) {}
+      @NotNull UUID version, @NotNull List<@NotNull UUID> sections, @Valid Chosen choices) {}
 
   record Made(@NotNull UUID id) {}
 
