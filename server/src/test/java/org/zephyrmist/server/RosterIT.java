@@ -102,6 +102,7 @@ class RosterIT extends ServerIT {
     JsonNode report = take(files);
     assertThat(report.path("remarks")).hasSize(1);
     assertThat(report.path("remarks").get(0).path("problem").asString()).contains("shared@x");
+    assertThat(report.path("remarks").get(0).path("line").asLong()).isEqualTo(4);
     assertThat(
             db.select(PERSON.ROLE)
                 .from(PERSON)

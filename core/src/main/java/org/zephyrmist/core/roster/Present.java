@@ -10,6 +10,8 @@ import java.util.Set;
  *
  * @param programs names
  * @param campuses names
+ * @param addresses of people, in small letters, with the sourcedId of whose they are; with none
+ *     where a person was admitted by hand
  */
 public record Present(
     Map<String, String> programs,
@@ -17,9 +19,10 @@ public record Present(
     Map<String, Roster.Term> terms,
     Map<String, Roster.Course> courses,
     Map<String, Kept> sections,
-    Map<String, Teacher> people) {
+    Map<String, Teacher> people,
+    Map<String, Optional<String>> addresses) {
   public static final Present NOTHING =
-      new Present(Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of());
+      new Present(Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of(), Map.of());
 
   /**
    * A section.

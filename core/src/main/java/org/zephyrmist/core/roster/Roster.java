@@ -51,7 +51,11 @@ public record Roster(
   public record Section(
       String id, String title, String code, String course, String campus, Optional<String> term) {}
 
-  public record Person(String id, String name, String email) {}
+  /**
+   * @param email in small letters; may be empty
+   * @param line of users.csv
+   */
+  public record Person(String id, String name, String email, long line) {}
 
   /**
    * @param primary the teacher of record

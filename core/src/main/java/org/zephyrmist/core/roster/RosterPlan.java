@@ -18,7 +18,7 @@ import org.zephyrmist.core.roster.Roster.Teaching;
  * @param back sections that an earlier roster had lost
  * @param ended sections that are kept and marked, because this roster has them no longer
  * @param same how many sections are as they were
- * @param people teachers, new or renamed
+ * @param people teachers, new or renamed; without an address that is another's
  * @param teach who teaches from now on
  * @param leave who no longer teaches
  * @param stripped sections that lose all their teachers and get none

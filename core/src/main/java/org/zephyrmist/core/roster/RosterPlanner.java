@@ -82,6 +82,7 @@ public final class RosterPlanner {
     List<Roster.Org> programs = orgs(roster.programs(), present.programs(), "program");
     List<Roster.Org> campuses = orgs(roster.campuses(), present.campuses(), "campus");
     List<Roster.Term> terms = terms();
+    List<Roster.Person> people = people(teach);
     tellBeyond();
     return new RosterPlan(
         programs,
@@ -93,7 +94,7 @@ public final class RosterPlanner {
         back,
         ended,
         same,
-        people(teach),
+        people,
         teach,
         leave,
         stripped,
@@ -201,15 +202,36 @@ public final class RosterPlanner {
     Set<String> needed = new HashSet<>();
     teach.forEach(t -> needed.add(t.person()));
     List<Roster.Person> all = new ArrayList<>();
+    Map<String, Optional<String>> owners = new HashMap<>(present.addresses());
     for (Roster.Person p : roster.people()) {
       Present.Teacher known = present.people().get(p.id());
       boolean renamed =
           known != null && known.instructor() && reach.isEmpty() && !known.name().equals(p.name());
       if (known == null && needed.contains(p.id()) || renamed) {
-        all.add(p);
+        all.add(withOwnAddress(p, owners));
       }
     }
     return all;
+  }
+
+  /**
+   * Who was admitted by hand under the same address is the same person; an address that two persons
+   * of rosters share belongs to the first.
+   */
+  private Roster.Person withOwnAddress(Roster.Person p, Map<String, Optional<String>> owners) {
+    String owner = owners.getOrDefault(p.email(), Optional.of(p.id())).orElse(p.id());
+    if (p.email().isEmpty() || owner.equals(p.id())) {
+      owners.put(p.email(), Optional.of(p.id()));
+      return p;
+    }
+    remarks.add(
+        new Remark(
+            "users.csv",
+            p.line(),
+            p.id(),
+            "Users " + owner + " and " + p.id() + " have one address, " + p.email() + ".",
+            "The second is taken in without it and cannot sign in; give each their own."));
+    return new Roster.Person(p.id(), p.name(), "", p.line());
   }
 
   /** What many programs share may be added by everybody and changed by who reaches all. */

@@ -357,6 +357,9 @@ public final class RosterReader {
     }
     return Optional.of(
         new Roster.Person(
-            id, r.required("givenName") + " " + r.required("familyName"), r.text("email")));
+            id,
+            r.required("givenName") + " " + r.required("familyName"),
+            r.text("email").toLowerCase(Locale.ROOT),
+            r.line()));
   }
 }

@@ -37,7 +37,8 @@ class RosterPlannerTest {
             "u1",
             new Present.Teacher("Agnes Pell", true),
             "boss",
-            new Present.Teacher("Rosalind", false)));
+            new Present.Teacher("Rosalind", false)),
+        Map.of("a@x.example", Optional.of("u1"), "hand@x.example", Optional.empty()));
   }
 
   private static Present.Kept kept(Section s, String... teachers) {
@@ -57,8 +58,8 @@ class RosterPlannerTest {
         courses,
         sections,
         List.of(
-            new Roster.Person("u1", "Agnes New-Name", "a@x.example"),
-            new Roster.Person("boss", "Somebody Else", "")),
+            new Roster.Person("u1", "Agnes New-Name", "a@x.example", 2),
+            new Roster.Person("boss", "Somebody Else", "", 3)),
         teaching,
         Map.of(),
         new Roster.Gone(true, true, Set.of(), Set.of()),
@@ -138,6 +139,42 @@ class RosterPlannerTest {
   void onlyWhoIsAnInstructorStillIsRenamed() {
     RosterPlan p = plan(full(List.of(), List.of(), List.of()), college(Map.of()));
     assertThat(p.people()).extracting(Roster.Person::id).containsExactly("u1");
+  }
+
+  @Test
+  void anAddressThatIsAnothersIsToldWithItsLineBeforeAnythingIsTaken() {
+    Roster r = full(List.of(section("d", "l")), List.of(), List.of(LIGHT));
+    List<Roster.Person> people =
+        List.of(
+            new Roster.Person("u7", "Same As By Hand", "hand@x.example", 7),
+            new Roster.Person("u8", "Second", "hand@x.example", 8),
+            new Roster.Person("u9", "Not Agnes", "a@x.example", 9),
+            new Roster.Person("u10", "None", "", 10),
+            new Roster.Person("u11", "None Either", "", 11));
+    List<Teaching> teaching = people.stream().map(p -> new Teaching("d", p.id(), false)).toList();
+    RosterPlan p =
+        plan(
+            new Roster(
+                r.programs(),
+                r.campuses(),
+                r.terms(),
+                r.courses(),
+                r.sections(),
+                people,
+                teaching,
+                Map.of(),
+                r.gone(),
+                List.of()),
+            college(Map.of()));
+    assertThat(p.people())
+        .extracting(Roster.Person::email)
+        .containsExactly("hand@x.example", "", "", "", "");
+    assertThat(p.remarks()).extracting(Roster.Remark::line).containsExactly(8L, 9L);
+    assertThat(p.remarks())
+        .extracting(Roster.Remark::problem)
+        .containsExactly(
+            "Users u7 and u8 have one address, hand@x.example.",
+            "Users u1 and u9 have one address, a@x.example.");
   }
 
   /** Carries a plan out as the college would. */

@@ -32,6 +32,7 @@ class RosterReaderTest {
                   java.time.LocalDate.of(2026, 12, 18))),
           Map.of("lgt110", new Roster.Course("lgt110", "LGT 110", "Light", "light")),
           Map.of("c1", kept("c1"), "c7", kept("c7")),
+          Map.of(),
           Map.of());
 
   private static Present.Kept kept(String id) {

@@ -31,6 +31,7 @@ import org.zephyrmist.server.people.Programs;
 import org.zephyrmist.server.people.Role;
 import org.zephyrmist.server.platform.Platforms;
 import org.zephyrmist.server.roster.RosterIntake;
+import org.zephyrmist.server.web.Workspace;
 
 /** Makes the demo college and its past weeks. */
 @Component
@@ -51,6 +52,7 @@ class DemoLoader implements ApplicationRunner {
   private final DemoWeeks weeks;
   private final Deliveries deliveries;
   private final Events events;
+  private final Workspace workspace;
 
   DemoLoader(
       DSLContext db,
@@ -64,7 +66,8 @@ class DemoLoader implements ApplicationRunner {
       DemoMasters masters,
       DemoWeeks weeks,
       Deliveries deliveries,
-      Events events) {
+      Events events,
+      Workspace workspace) {
     this.db = db;
     this.clock = clock;
     this.shells = shells;
@@ -77,6 +80,7 @@ class DemoLoader implements ApplicationRunner {
     this.weeks = weeks;
     this.deliveries = deliveries;
     this.events = events;
+    this.workspace = workspace;
   }
 
   @Override
@@ -128,7 +132,7 @@ class DemoLoader implements ApplicationRunner {
   }
 
   private void take(byte[] bundle) throws IOException, RosterException {
-    Path file = Files.createTempFile("zephyrmist", ".roster");
+    Path file = workspace.file("roster");
     Files.write(file, bundle);
     roster.take(
         RosterPlanner.plan(

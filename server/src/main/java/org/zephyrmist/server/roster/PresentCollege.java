@@ -95,13 +95,19 @@ class PresentCollege {
                 people.put(
                     p.getSourcedId(),
                     new Present.Teacher(p.getName(), p.getRole().equals(Role.INSTRUCTOR.name()))));
+    Map<String, Optional<String>> addresses = new HashMap<>();
+    db.select(PERSON.EMAIL, PERSON.SOURCED_ID)
+        .from(PERSON)
+        .where(PERSON.EMAIL.isNotNull())
+        .forEach(p -> addresses.put(p.value1(), Optional.ofNullable(p.value2())));
     return new Present(
         db.selectFrom(PROGRAM).fetchMap(PROGRAM.SOURCED_ID, PROGRAM.NAME),
         db.selectFrom(CAMPUS).fetchMap(CAMPUS.SOURCED_ID, CAMPUS.NAME),
         terms,
         courses,
         sections,
-        people);
+        people,
+        addresses);
   }
 
   /**

@@ -8,7 +8,6 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
 import org.jooq.DSLContext;
@@ -227,13 +226,12 @@ class RosterApi {
             String.join(" ", plan.asks()) + " Nothing was taken in.",
             "Say that it is meant so, or send the right bundle.");
       }
-      List<Roster.Remark> remarks = new ArrayList<>(plan.remarks());
-      remarks.addAll(intake.take(plan));
+      intake.take(plan);
       bundles.drop(id);
       if (first) {
         programs.reachAll(who.id());
       }
-      RosterLook look = RosterLook.of(null, plan, remarks);
+      RosterLook look = RosterLook.of(null, plan, plan.remarks());
       events.add(who.id(), "took in roster", words(look), "");
       return look;
     } catch (IOException e) {

@@ -12,9 +12,7 @@ import static org.zephyrmist.server.db.Tables.SECTION_INSTRUCTOR;
 import static org.zephyrmist.server.db.Tables.TERM;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
 import java.util.stream.Stream;
@@ -23,7 +21,6 @@ import org.jooq.Query;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.roster.Roster;
-import org.zephyrmist.core.roster.Roster.Remark;
 import org.zephyrmist.core.roster.RosterPlan;
 import org.zephyrmist.core.roster.RosterPlanner;
 
@@ -48,7 +45,7 @@ public class RosterIntake {
    * @return what could not be done as planned
    */
   @Transactional
-  public List<Remark> take(RosterPlan p) {
+  public void take(RosterPlan p) {
     List<Query> q = new ArrayList<>();
     p.programs().forEach(o -> q.add(program(o.id(), o.name())));
     if (p.courses().stream().anyMatch(c -> c.program().equals(RosterPlanner.COLLEGE))) {
@@ -75,9 +72,8 @@ public class RosterIntake {
     db.batch(q).execute();
     courses(p);
     sections(p);
-    List<Remark> remarks = people(p);
+    people(p);
     teaching(p);
-    return remarks;
   }
 
   private Query program(String id, String name) {
@@ -151,47 +147,19 @@ public class RosterIntake {
         .where(SECTION.SOURCED_ID.eq(any(sections.toArray(String[]::new))));
   }
 
-  /**
-   * Brings teachers in. Who was admitted by hand under the same address is the same person; an
-   * address that two persons of the roster share belongs to the first.
-   */
-  private List<Remark> people(RosterPlan p) {
-    List<Remark> remarks = new ArrayList<>();
-    Map<String, String> owners = new HashMap<>();
-    db.selectFrom(PERSON)
-        .where(PERSON.EMAIL.isNotNull())
-        .forEach(r -> owners.put(r.getEmail(), r.getSourcedId()));
+  /** Brings teachers in. Who was admitted by hand under the same address is the same person. */
+  private void people(RosterPlan p) {
     List<Query> q = new ArrayList<>();
     for (Roster.Person person : p.people()) {
-      String email = person.email().isEmpty() ? null : person.email().toLowerCase(Locale.ROOT);
-      if (email != null && owners.containsKey(email) && owners.get(email) == null) {
-        q.add(
-            db.update(PERSON)
-                .set(PERSON.SOURCED_ID, person.id())
-                .where(PERSON.EMAIL.eq(email))
-                .andNotExists(
-                    db.selectFrom(PERSON.as("taken"))
-                        .where(PERSON.as("taken").SOURCED_ID.eq(person.id()))));
-        email = null;
-      } else if (email != null && !owners.getOrDefault(email, person.id()).equals(person.id())) {
-        remarks.add(
-            new Remark(
-                "users.csv",
-                0,
-                person.id(),
-                "Users "
-                    + owners.get(email)
-                    + " and "
-                    + person.id()
-                    + " have one address, "
-                    + email
-                    + ".",
-                "The second was taken in without it and cannot sign in; give each their own."));
-        email = null;
-      }
-      if (email != null) {
-        owners.put(email, person.id());
-      }
+      String email = person.email().isEmpty() ? null : person.email();
+      q.add(
+          db.update(PERSON)
+              .set(PERSON.SOURCED_ID, person.id())
+              .where(PERSON.EMAIL.eq(email))
+              .and(PERSON.SOURCED_ID.isNull())
+              .andNotExists(
+                  db.selectFrom(PERSON.as("taken"))
+                      .where(PERSON.as("taken").SOURCED_ID.eq(person.id()))));
       q.add(
           db.insertInto(PERSON)
               .set(PERSON.ID, UUID.randomUUID())
@@ -205,7 +173,6 @@ public class RosterIntake {
               .where(PERSON.ROLE.eq("INSTRUCTOR")));
     }
     db.batch(q).execute();
-    return remarks;
   }
 
   private void teaching(RosterPlan p) {
