@@ -64,8 +64,8 @@ final class Coverage {
               + sections
               + ") n, course c, campus p, term t");
       s.execute(
-          "insert into master (id, code, title, draft_tree_id, made_by, made_at) select"
-              + " gen_random_uuid(), 'M' || n, 'Master', m.draft_tree_id, m.made_by, now()"
+          "insert into master (id, code, title, draft_tree_id, made_by, made_at, shell_order) select"
+              + " gen_random_uuid(), 'M' || n, 'Master', m.draft_tree_id, m.made_by, now(), m.shell_order"
               + " from master m, generate_series(2, "
               + masters
               + ") n");

@@ -343,7 +343,7 @@ class WholePathTest {
     button("Save Karl Hale").click();
     assertThat(
             page.getByRole(AriaRole.ROW)
-                .filter(new Locator.FilterOptions().setHasText("Karl Hale")))
+                .filter(new Locator.FilterOptions().setHasText("karl@larkmoor.example")))
         .containsText("designer");
     button("Change Karl Hale").click();
     page.getByLabel("Role").last().selectOption("INSTRUCTOR");

@@ -86,7 +86,7 @@ class SignIns {
                 + "   last = case when "
                 + goesOn
                 + " then ?::timestamptz else f.last end"
-                + " returning failures, last, extract(epoch from last - ?::timestamptz + "
+                + " returning last, extract(epoch from last - ?::timestamptz + "
                 + PAUSE.replace("f.failures", "failures")
                 + ")",
             k.hash(),
@@ -106,11 +106,9 @@ class SignIns {
             now,
             k.free(),
             k.free());
-    boolean counted =
-        r.get(0, int.class) <= k.free() || r.get(1, OffsetDateTime.class).isEqual(now);
-    return counted
+    return r.get(0, OffsetDateTime.class).isEqual(now)
         ? Duration.ZERO
-        : Duration.ofSeconds(Math.max(1, (long) Math.ceil(r.get(2, Double.class))));
+        : Duration.ofSeconds(Math.max(1, (long) Math.ceil(r.get(1, Double.class))));
   }
 
   private void forget(OffsetDateTime now) {
