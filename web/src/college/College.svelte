@@ -39,7 +39,7 @@
     </section>
   {/if}
 </main>
-<HandFrame title="The college" words="Where sections come from, and where their shells are." />
+<HandFrame title="The college" words="Where sections come from, where their shells are, who works with them." />
 
 <style>
   main {
