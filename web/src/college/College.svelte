@@ -39,7 +39,10 @@
     </section>
   {/if}
 </main>
-<HandFrame title="The college" words="Where sections come from, where their shells are, who works with them." />
+<HandFrame
+  title="The college"
+  words="Where sections come from, where their shells are, who works with them."
+/>
 
 <style>
   main {
