@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
 import org.jooq.DSLContext;
@@ -231,7 +232,7 @@ class RosterApi {
       if (first) {
         programs.reachAll(who.id());
       }
-      RosterLook look = RosterLook.of(null, plan, plan.remarks());
+      RosterLook look = RosterLook.of(null, plan, new ArrayList<>(plan.remarks()));
       events.add(who.id(), "took in roster", words(look), "");
       return look;
     } catch (IOException e) {
