@@ -11,12 +11,12 @@ import java.io.UncheckedIOException;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.util.Enumeration;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipFile;
+import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
+import org.apache.commons.compress.archivers.zip.ZipFile;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
@@ -51,7 +51,7 @@ final class CsvBundle implements Closeable {
           "Choose the ZIP with the OneRoster CSV files in it.");
     }
     try {
-      return new CsvBundle(new ZipFile(file.toFile()));
+      return new CsvBundle(ZipFile.builder().setPath(file).get());
     } catch (IOException | IllegalArgumentException e) {
       throw new RosterException(
           "This is not a ZIP archive, or it was cut off.",
@@ -65,7 +65,7 @@ final class CsvBundle implements Closeable {
 
   /** Names of the files in it, without folders. */
   List<String> names() {
-    return zip.stream().map(e -> e.getName().substring(e.getName().lastIndexOf('/') + 1)).toList();
+    return Collections.list(zip.getEntries()).stream().map(CsvBundle::name).toList();
   }
 
   /** Looks at the names of columns before the first row. */
@@ -79,7 +79,7 @@ final class CsvBundle implements Closeable {
    * @return false if the bundle has no such file
    */
   boolean rows(String file, Header header, Consumer<Row> each) throws RosterException, IOException {
-    Optional<ZipEntry> entry = find(file);
+    Optional<ZipArchiveEntry> entry = find(file);
     if (entry.isEmpty()) {
       return false;
     }
@@ -118,15 +118,14 @@ final class CsvBundle implements Closeable {
     return back;
   }
 
-  private Optional<ZipEntry> find(String file) {
-    for (Enumeration<? extends ZipEntry> e = zip.entries(); e.hasMoreElements(); ) {
-      ZipEntry entry = e.nextElement();
-      String name = entry.getName();
-      if (name.substring(name.lastIndexOf('/') + 1).equalsIgnoreCase(file)) {
-        return Optional.of(entry);
-      }
-    }
-    return Optional.empty();
+  private static String name(ZipArchiveEntry e) {
+    return e.getName().substring(e.getName().lastIndexOf('/') + 1);
+  }
+
+  private Optional<ZipArchiveEntry> find(String file) {
+    return Collections.list(zip.getEntries()).stream()
+        .filter(e -> name(e).equalsIgnoreCase(file))
+        .findFirst();
   }
 
   @Override

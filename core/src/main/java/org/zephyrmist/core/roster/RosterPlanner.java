@@ -274,8 +274,13 @@ public final class RosterPlanner {
                     "",
                     0,
                     "",
-                    n + " " + kind + (n == 1 ? " is" : "s are") + " not in your programs.",
+                    (n == 1 ? "1 " + kind + " is" : n + " " + plural(kind) + " are")
+                        + " not in your programs.",
                     "It was left as it is; an administrator can take the whole bundle in.")));
+  }
+
+  private static String plural(String kind) {
+    return kind.endsWith("s") ? kind + "es" : kind + "s";
   }
 
   private List<String> asks(Set<String> ended, Set<String> stripped, List<Roster.Section> changed) {

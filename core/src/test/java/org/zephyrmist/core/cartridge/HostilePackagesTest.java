@@ -255,14 +255,36 @@ class HostilePackagesTest {
   /** Central directory entries without files, and an end that says there is one. */
   private Path entries(int n) throws IOException {
     ByteBuffer b = ByteBuffer.allocate(n * 54 + 22).order(ByteOrder.LITTLE_ENDIAN);
+    putEntries(b, n);
+    putEnd(b, b.position(), 0);
+    return Files.write(folder.resolve("entries.zip"), b.array());
+  }
+
+  /** A directory of one entry that the old end names, and one of many that the 64-bit end names. */
+  private Path twoDirectories(int n) throws IOException {
+    ByteBuffer b = ByteBuffer.allocate((n + 1) * 54 + 98).order(ByteOrder.LITTLE_ENDIAN);
+    putEntries(b, n);
+    int second = b.position();
+    putEntries(b, 1);
+    int end64 = b.position();
+    b.putInt(0x06064b50).putLong(44).position(end64 + 24);
+    b.putLong(n).putLong(n).putLong(second).putLong(0);
+    b.putInt(0x07064b50).putInt(0).putLong(end64).putInt(1);
+    putEnd(b, end64 - second, second);
+    return Files.write(folder.resolve("two.zip"), b.array());
+  }
+
+  private static void putEntries(ByteBuffer b, int n) {
     for (int i = 0; i < n; i++) {
       b.putInt(0x02014b50).position(b.position() + 24);
       b.putShort((short) 8).position(b.position() + 16);
       b.put("%08d".formatted(i).getBytes(StandardCharsets.US_ASCII));
     }
-    int size = b.position();
-    b.putInt(0x06054b50).putInt(0).putShort((short) 1).putShort((short) 1).putInt(size).putInt(0);
-    return Files.write(folder.resolve("entries.zip"), b.array());
+  }
+
+  private static void putEnd(ByteBuffer b, int size, int start) {
+    b.putInt(0x06054b50).putInt(0).putShort((short) 1).putShort((short) 1);
+    b.putInt(size).putInt(start);
   }
 
   @Test
@@ -275,6 +297,13 @@ class HostilePackagesTest {
     assertThat(ZipDirectory.holdsAtMost(entries(1_001), 1_000)).isFalse();
     assertThat(ZipDirectory.holdsAtMost(talk("<topic/>").write(folder), 2)).isTrue();
     assertThat(ZipDirectory.holdsAtMost(talk("<topic/>").write(folder), 1)).isFalse();
+  }
+
+  @Test
+  void entriesAreCountedInEveryDirectoryThatAReaderMayTake() throws Exception {
+    assertThat(ZipDirectory.holdsAtMost(twoDirectories(1_001), 1_000)).isFalse();
+    assertThat(ZipDirectory.holdsAtMost(twoDirectories(999), 1_000)).isTrue();
+    assertThat(refused(twoDirectories(1_000_000)).getMessage()).contains("more than 250000 files");
   }
 
   @Test

@@ -1,5 +1,7 @@
 package org.zephyrmist.server.people;
 
+import static org.jooq.impl.DSL.field;
+import static org.jooq.impl.DSL.selectCount;
 import static org.zephyrmist.server.db.Tables.ACCESS_TOKEN;
 import static org.zephyrmist.server.db.Tables.PERSON;
 import static org.zephyrmist.server.db.Tables.PERSON_PROGRAM;
@@ -16,6 +18,7 @@ import java.util.Set;
 import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.Field;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.security.access.prepost.PreAuthorize;
@@ -31,6 +34,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.server.db.tables.records.PersonRecord;
 import org.zephyrmist.server.web.Refusal;
 
 /** The people of the college, as administrators look after them; never with a token. */
@@ -93,14 +97,8 @@ class CollegePeopleApi {
     Map<UUID, List<UUID>> reached =
         db.selectFrom(PERSON_PROGRAM)
             .fetchGroups(PERSON_PROGRAM.PERSON_ID, PERSON_PROGRAM.PROGRAM_ID);
-    var held =
-        org.jooq.impl.DSL.field(
-            org.jooq
-                .impl
-                .DSL
-                .selectCount()
-                .from(ACCESS_TOKEN)
-                .where(ACCESS_TOKEN.PERSON_ID.eq(PERSON.ID)));
+    Field<Integer> held =
+        field(selectCount().from(ACCESS_TOKEN).where(ACCESS_TOKEN.PERSON_ID.eq(PERSON.ID)));
     List<PersonView> all =
         db.select(PERSON.fields())
             .select(held)
@@ -108,23 +106,25 @@ class CollegePeopleApi {
             .where(found)
             .orderBy(PERSON.PASSWORD_HASH.isNull(), PERSON.NAME, PERSON.ID)
             .limit(MOST)
-            .fetch(
-                r ->
-                    new PersonView(
-                        r.get(PERSON.ID),
-                        r.get(PERSON.NAME),
-                        r.get(PERSON.EMAIL),
-                        Role.valueOf(r.get(PERSON.ROLE)),
-                        r.get(PERSON.PASSWORD_HASH) != null,
-                        r.get(PERSON.SOURCED_ID) != null,
-                        reached.getOrDefault(r.get(PERSON.ID), List.of()),
-                        r.get(held)));
+            .fetch(r -> view(r.into(PERSON), reached, r.get(held)));
     return new PeopleList(
         all,
         db.fetchCount(PERSON, found),
         db.selectFrom(PROGRAM)
             .orderBy(PROGRAM.NAME, PROGRAM.ID)
             .fetch(p -> new ProgramView(p.getId(), p.getName())));
+  }
+
+  private static PersonView view(PersonRecord p, Map<UUID, List<UUID>> reached, int tokens) {
+    return new PersonView(
+        p.getId(),
+        p.getName(),
+        p.getEmail(),
+        Role.valueOf(p.getRole()),
+        p.getPasswordHash() != null,
+        p.getSourcedId() != null,
+        reached.getOrDefault(p.getId(), List.of()),
+        tokens);
   }
 
   /** A new person; coordinators and designers reach the programs named, or every one there is. */

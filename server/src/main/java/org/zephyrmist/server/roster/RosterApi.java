@@ -8,9 +8,11 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jooq.DSLContext;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -150,14 +152,10 @@ class RosterApi {
 
     /** Two looks at one bundle that are alike in this are of one college. */
     String inShort() {
-      return String.join(
-          " ",
-          List.of(
-                  programs, campuses, terms, courses, added, changed, back, ended, people, teach,
-                  leave)
-              .stream()
-              .map(String::valueOf)
-              .toList());
+      return Stream.of(
+              programs, campuses, terms, courses, added, changed, back, ended, people, teach, leave)
+          .map(String::valueOf)
+          .collect(Collectors.joining(" "));
     }
   }
 
@@ -201,16 +199,16 @@ class RosterApi {
     Path file = workspace.file("roster");
     try {
       String shown = bundles.fetch(id, who, file);
-      RosterLook taken =
+      RosterPlan taken =
           transaction.execute(t -> taken(id, file, shown, Boolean.TRUE.equals(how.despite()), who));
-      tie(taken.remarks());
-      return taken;
+      return RosterLook.of(
+          null, taken, Stream.concat(taken.remarks().stream(), untied().stream()).toList());
     } finally {
       Files.delete(file);
     }
   }
 
-  private RosterLook taken(UUID id, Path file, String shown, boolean despite, SignedIn who) {
+  private RosterPlan taken(UUID id, Path file, String shown, boolean despite, SignedIn who) {
     try {
       intake.begin();
       boolean first = present.reach(who).isEmpty() && who.role() == Role.COORDINATOR;
@@ -232,24 +230,25 @@ class RosterApi {
       if (first) {
         programs.reachAll(who.id());
       }
-      RosterLook look = RosterLook.of(null, plan, new ArrayList<>(plan.remarks()));
-      events.add(who.id(), "took in roster", words(look), "");
-      return look;
+      events.add(who.id(), "took in roster", words(plan), "");
+      return plan;
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
   }
 
-  private static String words(RosterLook l) {
-    return "%d sections new, %d changed, %d ended".formatted(l.added(), l.changed(), l.ended());
+  private static String words(RosterPlan p) {
+    return "%d sections new, %d changed, %d ended"
+        .formatted(p.added().size(), p.changed().size(), p.ended().size());
   }
 
-  /** The roster is in, whether the platforms answer or not. */
-  private void tie(List<Roster.Remark> remarks) {
+  /** Ties sections to their shells; the roster is in, whether the platforms answer or not. */
+  private Optional<Roster.Remark> untied() {
     try {
       platforms.tieAll();
+      return Optional.empty();
     } catch (PlatformException e) {
-      remarks.add(
+      return Optional.of(
           new Roster.Remark(
               "",
               0,
