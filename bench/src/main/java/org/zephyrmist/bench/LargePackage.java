@@ -6,6 +6,7 @@ import java.io.OutputStream;
 import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -27,7 +28,7 @@ final class LargePackage {
 
   static Path write(Path folder, String title, int items, long seed) throws IOException {
     Map<String, Long> seeds = new HashMap<>();
-    List<Item> all = new java.util.ArrayList<>();
+    List<Item> all = new ArrayList<>();
     for (int i = 0; i < items; i++) {
       String week = "w" + i / 20;
       if (i % 20 == 0) {

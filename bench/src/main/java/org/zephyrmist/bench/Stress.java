@@ -13,6 +13,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
@@ -170,9 +171,7 @@ final class Stress {
                           if (!LEFT_OUT.contains(p.getKey())) {
                             all.add(
                                 new Call(
-                                    m.getKey().toUpperCase(java.util.Locale.ROOT),
-                                    p.getKey(),
-                                    m.getValue()));
+                                    m.getKey().toUpperCase(Locale.ROOT), p.getKey(), m.getValue()));
                           }
                         }));
     return all;

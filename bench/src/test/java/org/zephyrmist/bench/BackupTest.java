@@ -9,6 +9,7 @@ import java.sql.ResultSet;
 import java.sql.Statement;
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.zephyrmist.stage.Samples;
 import org.zephyrmist.stage.Shell;
@@ -60,7 +61,7 @@ class BackupTest {
       }
       try (Connection db = s.connect()) {
         assertThat(holdings(db)).isEqualTo(60);
-        new Agreement(db, new Instructors(new java.util.Random(1))).check();
+        new Agreement(db, new Instructors(new Random(1))).check();
       }
     }
   }

@@ -8,6 +8,7 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -50,7 +51,7 @@ final class Caller {
     return this;
   }
 
-  java.util.List<HttpCookie> cookies() {
+  List<HttpCookie> cookies() {
     return cookies.getCookieStore().getCookies();
   }
 

@@ -13,6 +13,7 @@ import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
+import org.zephyrmist.server.db.Tables;
 import org.zephyrmist.server.delivery.PlanViews;
 import tools.jackson.databind.JsonNode;
 
@@ -282,7 +283,7 @@ class DeliveryIT extends ServerIT {
     String master = master("J");
     administrator.roster(Samples.roster("lgt-nowhere"));
     UUID nowhere =
-        db.select(org.zephyrmist.server.db.Tables.SECTION.ID)
+        db.select(Tables.SECTION.ID)
             .from(org.zephyrmist.server.db.Tables.SECTION)
             .where(org.zephyrmist.server.db.Tables.SECTION.SOURCED_ID.eq("lgt-nowhere"))
             .fetchSingle()

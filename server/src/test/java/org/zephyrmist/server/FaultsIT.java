@@ -3,6 +3,7 @@ package org.zephyrmist.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
 import org.junit.jupiter.api.AfterEach;
@@ -40,7 +41,7 @@ class FaultsIT extends ServerIT {
   @ParameterizedTest
   @ValueSource(strings = {"SLOW", "LIMIT", "ERROR", "CUT", "LOSE", "PART"})
   void whatPassesIsTriedAgainAndTheOtherSectionsGoOn(String kind) throws Exception {
-    String shell = "lgt-x" + kind.toLowerCase(java.util.Locale.ROOT);
+    String shell = "lgt-x" + kind.toLowerCase(Locale.ROOT);
     List<UUID> to = sections(shell, shell + "2");
     String id = plan(master("X" + kind), 1, to);
     Practice.fault(shell, kind, 2);

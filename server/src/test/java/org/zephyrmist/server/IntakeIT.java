@@ -9,10 +9,13 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Random;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.zephyrmist.server.people.Role;
@@ -63,7 +66,7 @@ class IntakeIT extends ServerIT {
       names.add("shared" + i + ".txt");
     }
     List<String> backwards = new ArrayList<>(names);
-    java.util.Collections.reverse(backwards);
+    Collections.reverse(backwards);
     List<String> begun = new ArrayList<>();
     for (int i = 0; i < 3; i++) {
       begun.add(takeIn(packageOf("Forth " + i, names), "f" + i + ".imscc"));
@@ -77,8 +80,8 @@ class IntakeIT extends ServerIT {
   @Test
   void everyFileOfAPackageIsKeptUnderItsPath() throws Exception {
     byte[] noise = new byte[2 << 20];
-    new java.util.Random(5).nextBytes(noise);
-    String large = java.util.HexFormat.of().formatHex(noise);
+    new Random(5).nextBytes(noise);
+    String large = HexFormat.of().formatHex(noise);
     byte[] file =
         Samples.zip(
             Map.of(

@@ -10,6 +10,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
@@ -65,10 +66,7 @@ class MatrixIT extends ServerIT {
             p ->
                 p.getValue()
                     .propertyNames()
-                    .forEach(
-                        m ->
-                            described.add(
-                                m.toUpperCase(java.util.Locale.ROOT) + " " + p.getKey())));
+                    .forEach(m -> described.add(m.toUpperCase(Locale.ROOT) + " " + p.getKey())));
     described.removeAll(List.of("GET /api/ready", "POST /api/first-person"));
     Set<String> written = new TreeSet<>();
     table().forEach(c -> written.add(c.method() + " " + c.path()));

@@ -13,7 +13,9 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -251,7 +253,7 @@ class RoughIT extends ServerIT {
   void aCodeIsGivenOnceHoweverManyAskAtOnce() throws Exception {
     sections("lgt-rb1");
     List<Thread> all = new ArrayList<>();
-    List<Integer> answers = java.util.Collections.synchronizedList(new ArrayList<>());
+    List<Integer> answers = Collections.synchronizedList(new ArrayList<>());
     for (int i = 0; i < 8; i++) {
       Thread t =
           new Thread(
@@ -273,7 +275,7 @@ class RoughIT extends ServerIT {
   @Test
   void aNameWithNulInAnArchiveIsRefusedAsWhatItIs() throws Exception {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
-    out.write(Samples.zip(java.util.Map.of("imsmanifest.xml", "<manifest/>", "a#b", "x")));
+    out.write(Samples.zip(Map.of("imsmanifest.xml", "<manifest/>", "a#b", "x")));
     byte[] zip = out.toByteArray();
     for (int i = 0; i < zip.length - 2; i++) {
       if (zip[i] == 'a' && zip[i + 1] == '#' && zip[i + 2] == 'b') {

@@ -15,6 +15,7 @@ import org.springframework.boot.test.context.SpringBootTest.WebEnvironment;
 import org.springframework.boot.test.web.server.LocalServerPort;
 import org.springframework.test.context.DynamicPropertyRegistry;
 import org.springframework.test.context.DynamicPropertySource;
+import org.zephyrmist.server.db.Tables;
 import org.zephyrmist.server.people.People;
 import org.zephyrmist.server.people.Programs;
 import org.zephyrmist.server.people.Role;
@@ -75,7 +76,7 @@ abstract class ServerIT {
     }
     Caller.Answer a = administrator.roster(Samples.roster(codes));
     assertThat(a.status()).as(a.text()).isEqualTo(200);
-    if (db.fetchCount(org.zephyrmist.server.db.Tables.PLATFORM) == 0) {
+    if (db.fetchCount(Tables.PLATFORM) == 0) {
       platforms.add("Practice", Practice.address(), "practice-token");
     }
     platforms.tieAll();

@@ -83,8 +83,7 @@ class SignInIT extends ServerIT {
         .set(ACCESS_TOKEN.EXPIRES_AT, OffsetDateTime.now().minusDays(1))
         .where(
             ACCESS_TOKEN.ID.eq(
-                java.util.UUID.fromString(
-                    who.get("/api/me/tokens").json().get(0).path("id").asString())))
+                UUID.fromString(who.get("/api/me/tokens").json().get(0).path("id").asString())))
         .execute();
     assertThat(script.get("/api/me").status()).isEqualTo(401);
     String second = token(who, "\"READ\"");

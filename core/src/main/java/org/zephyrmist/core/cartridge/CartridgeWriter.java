@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import javax.xml.stream.XMLStreamException;
+import org.jsoup.nodes.Entities;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.FileRef;
@@ -193,7 +194,7 @@ public final class CartridgeWriter {
     if (c instanceof Content.Page page) {
       String html =
           "<!DOCTYPE html><html><head><meta charset=\"utf-8\"><title>"
-              + org.jsoup.nodes.Entities.escape(p.item().title())
+              + Entities.escape(p.item().title())
               + "</title></head><body>"
               + refer(page.html())
               + "</body></html>";

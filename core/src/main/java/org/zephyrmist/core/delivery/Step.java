@@ -1,5 +1,6 @@
 package org.zephyrmist.core.delivery;
 
+import java.util.Collections;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -29,7 +30,7 @@ public record Step(
     Reason reason) {
   public Step {
     aspects = Map.copyOf(aspects);
-    writes = java.util.Collections.unmodifiableSet(new TreeSet<>(writes));
+    writes = Collections.unmodifiableSet(new TreeSet<>(writes));
   }
 
   /** Whether running the step changes the shell. */

@@ -6,6 +6,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.MessageDigest;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -76,7 +77,7 @@ final class Package {
       return KeySpace.of(facts.title());
     }
 
-    final List<Item> items = new java.util.ArrayList<>();
+    final List<Item> items = new ArrayList<>();
     final Map<String, byte[]> files = new HashMap<>();
     final List<String> paths = new java.util.ArrayList<>();
 

@@ -9,6 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.zip.ZipEntry;
@@ -37,7 +38,7 @@ class RosterReaderTest {
 
   private static Present.Kept kept(String id) {
     return new Present.Kept(
-        new Roster.Section(id, "Light", id, "lgt110", "north", java.util.Optional.of("au26")),
+        new Roster.Section(id, "Light", id, "lgt110", "north", Optional.of("au26")),
         true,
         Set.of());
   }

@@ -16,6 +16,7 @@ import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -195,8 +196,7 @@ class CartridgeApi {
   }
 
   @GetMapping(path = "/editions/{id}/items/{key}/page", produces = MediaType.TEXT_HTML_VALUE)
-  org.springframework.http.ResponseEntity<String> page(
-      @PathVariable UUID id, @PathVariable String key) {
+  ResponseEntity<String> page(@PathVariable UUID id, @PathVariable String key) {
     return previews.page(tree(id), key);
   }
 

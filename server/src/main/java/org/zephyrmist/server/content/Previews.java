@@ -11,6 +11,7 @@ import org.zephyrmist.core.content.Html;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.References;
+import org.zephyrmist.server.web.Refusal;
 
 /**
  * Items as students would see them: a page of its own with a strict policy, for a sandboxed frame.
@@ -62,7 +63,7 @@ public class Previews {
     try {
       return new ItemKey(text);
     } catch (IllegalArgumentException e) {
-      throw org.zephyrmist.server.web.Refusal.notFound("item");
+      throw Refusal.notFound("item");
     }
   }
 }

@@ -6,6 +6,7 @@ import static org.zephyrmist.server.db.Tables.TREE_ITEM;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -196,7 +197,7 @@ public class Trees {
   }
 
   private static Map<Aspect, String> forms(Fingerprints f, Map<Fingerprint, String> forms) {
-    Map<Aspect, String> of = new java.util.EnumMap<>(Aspect.class);
+    Map<Aspect, String> of = new EnumMap<>(Aspect.class);
     f.asMap().forEach((a, print) -> of.put(a, forms.get(print)));
     return of;
   }

@@ -8,6 +8,7 @@ import static org.zephyrmist.server.db.Tables.VERSION;
 
 import java.time.Clock;
 import java.time.OffsetDateTime;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
@@ -237,7 +238,7 @@ public class Deliveries {
         .setNull(DELIVERY_LINE.REMEDY)
         .setNull(DELIVERY_LINE.NEXT_TRY)
         .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
-        .and(DELIVERY_LINE.STATE.in(java.util.Arrays.stream(from).map(Enum::name).toList()))
+        .and(DELIVERY_LINE.STATE.in(Arrays.stream(from).map(Enum::name).toList()))
         .returning(DELIVERY_LINE.ID)
         .fetch(DELIVERY_LINE.ID);
   }

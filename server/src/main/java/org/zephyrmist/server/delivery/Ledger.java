@@ -15,6 +15,7 @@ import java.util.function.Function;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.Base;
@@ -63,7 +64,7 @@ class Ledger {
                 Kind.valueOf(h.getItemKind()),
                 h.getTitle(),
                 h.getPlatformItem(),
-                org.zephyrmist.core.content.Fingerprints.unpack(h.getSent()),
+                Fingerprints.unpack(h.getSent()),
                 org.zephyrmist.core.content.Fingerprints.unpack(h.getShown())));
       }
     }
@@ -89,7 +90,8 @@ class Ledger {
                 + " select section_id, master_id, item_key, item_kind, title, platform_item, id,"
                 + "   sent, shown, shown from r where how <> 'RETIRED'"
                 + " on conflict (section_id, master_id, item_key) do update set"
-                + "   item_kind = excluded.item_kind, title = excluded.title, platform_item = excluded.platform_item,"
+                + "   item_kind = excluded.item_kind, title = excluded.title,"
+                + "   platform_item = excluded.platform_item,"
                 + "   receipt_id = excluded.receipt_id, sent = excluded.sent,"
                 + "   shown = excluded.shown, here = excluded.here",
             o.section(),

@@ -5,6 +5,7 @@ import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
 
 import java.time.Clock;
 import java.time.OffsetDateTime;
+import java.util.Arrays;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
@@ -61,6 +62,6 @@ class LineEnds {
     return db.fetchExists(
         db.selectFrom(DELIVERY_LINE)
             .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
-            .and(DELIVERY_LINE.STATE.in(java.util.Arrays.stream(states).map(Enum::name).toList())));
+            .and(DELIVERY_LINE.STATE.in(Arrays.stream(states).map(Enum::name).toList())));
   }
 }

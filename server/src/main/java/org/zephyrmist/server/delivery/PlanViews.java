@@ -8,6 +8,7 @@ import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
 import jakarta.validation.constraints.NotNull;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -211,7 +212,7 @@ public class PlanViews {
     }
     Fingerprints f = Fingerprints.unpack(packed);
     Map<Fingerprint, String> forms = bodies.get(f.asMap().values());
-    Map<Aspect, String> byAspect = new java.util.EnumMap<>(Aspect.class);
+    Map<Aspect, String> byAspect = new EnumMap<>(Aspect.class);
     f.asMap().forEach((a, print) -> byAspect.put(a, forms.get(print)));
     Item item =
         AspectForms.item(

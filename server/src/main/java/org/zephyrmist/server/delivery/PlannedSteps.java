@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
@@ -241,7 +242,7 @@ class PlannedSteps {
   }
 
   static Set<Aspect> writes(DeliveryStepRecord r) {
-    Set<Aspect> all = new java.util.TreeSet<>();
+    Set<Aspect> all = new TreeSet<>();
     for (Aspect a : Aspect.values()) {
       if ((r.getWrites() & 1 << a.ordinal()) != 0) {
         all.add(a);

@@ -1,6 +1,7 @@
 package org.zephyrmist.server.delivery;
 
 import java.util.EnumMap;
+import java.util.HexFormat;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -58,7 +59,7 @@ class Writes {
             + " "
             + writes
             + " "
-            + (meant == null ? "" : java.util.HexFormat.of().formatHex(meant));
+            + (meant == null ? "" : HexFormat.of().formatHex(meant));
     return UUID.nameUUIDFromBytes(what.getBytes(java.nio.charset.StandardCharsets.UTF_8))
         .toString();
   }

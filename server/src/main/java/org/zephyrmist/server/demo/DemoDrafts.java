@@ -2,6 +2,7 @@ package org.zephyrmist.server.demo;
 
 import static org.zephyrmist.server.db.Tables.MASTER;
 
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -111,6 +112,6 @@ class DemoDrafts {
   }
 
   static String lower(String s) {
-    return s.substring(0, 1).toLowerCase(java.util.Locale.ROOT) + s.substring(1);
+    return s.substring(0, 1).toLowerCase(Locale.ROOT) + s.substring(1);
   }
 }

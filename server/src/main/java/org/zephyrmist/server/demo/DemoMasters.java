@@ -6,6 +6,7 @@ import static org.zephyrmist.server.db.Tables.PROGRAM;
 
 import java.io.ByteArrayInputStream;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import org.jooq.DSLContext;
@@ -165,7 +166,7 @@ class DemoMasters {
   UUID takeIn(DemoCourse c, int weeks) throws Exception {
     String name =
         (c.cartridge().isEmpty() ? c.title() : c.cartridge())
-                .toLowerCase(java.util.Locale.ROOT)
+                .toLowerCase(Locale.ROOT)
                 .replaceAll("[^a-z]+", "-")
             + ".imscc";
     UUID id =

@@ -8,9 +8,11 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import org.springframework.web.util.HtmlUtils;
 import org.zephyrmist.core.cartridge.CartridgeFacts;
 import org.zephyrmist.core.cartridge.CartridgeWriter;
 import org.zephyrmist.core.content.Content;
@@ -96,7 +98,7 @@ final class DemoPackage {
     String at = module(id, w + 1, "Week " + (w + 1) + " · " + week.title());
     String sheet =
         file(
-            week.title().toLowerCase(java.util.Locale.ROOT).replace(' ', '-') + "-sheet.pdf",
+            week.title().toLowerCase(Locale.ROOT).replace(' ', '-') + "-sheet.pdf",
             "application/pdf",
             Pictures.pdf(course.code() + ", " + week.title(), week.facts()));
     String plan =
@@ -237,7 +239,7 @@ final class DemoPackage {
         field(s, "cc_weighting", i % 2 == 0 ? "1" : "1.5");
         s.append("</qtimetadata></itemmetadata><presentation><material><mattext>");
         s.append(i % 2 == 0 ? "True or false: " : "Would you sign this: ");
-        s.append(org.springframework.web.util.HtmlUtils.htmlEscape(fact));
+        s.append(HtmlUtils.htmlEscape(fact));
         s.append("</mattext></material></presentation></item>");
       }
       s.append("</section></assessment></questestinterop>");

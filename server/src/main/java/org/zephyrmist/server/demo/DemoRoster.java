@@ -8,6 +8,7 @@ import java.time.LocalDate;
 import java.time.temporal.TemporalAdjusters;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 
@@ -78,7 +79,7 @@ record DemoRoster(List<Section> sections, byte[] bundle) {
           String code = number + "-" + String.format("%02d", i);
           String id =
               (term + "-" + c.code().replace(" ", "") + "-" + String.format("%02d", i))
-                  .toLowerCase(java.util.Locale.ROOT);
+                  .toLowerCase(Locale.ROOT);
           String campus = campuses[(i * 7 + c.code().hashCode() % 3 + 3) % 3];
           sections.add(new Section(id, code, c.code(), campus, term));
           classes

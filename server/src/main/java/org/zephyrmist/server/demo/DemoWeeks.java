@@ -13,6 +13,7 @@ import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.server.db.Tables;
 import org.zephyrmist.server.master.Masters;
 import org.zephyrmist.server.people.People;
 
@@ -191,7 +192,7 @@ class DemoWeeks {
     List<UUID> behind =
         db.select(SECTION.ID)
             .from(SECTION)
-            .join(org.zephyrmist.server.db.Tables.STANDING)
+            .join(Tables.STANDING)
             .on(org.zephyrmist.server.db.Tables.STANDING.SECTION_ID.eq(SECTION.ID))
             .join(VERSION)
             .on(VERSION.ID.eq(org.zephyrmist.server.db.Tables.STANDING.VERSION_ID))

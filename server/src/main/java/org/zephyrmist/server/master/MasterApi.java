@@ -5,6 +5,7 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -181,7 +182,7 @@ class MasterApi {
   }
 
   private static ChangeView view(Comparison.Change c) {
-    Set<String> aspects = new java.util.LinkedHashSet<>();
+    Set<String> aspects = new LinkedHashSet<>();
     c.aspects().forEach(a -> aspects.add(a.name()));
     return new ChangeView(
         c.key().value(), c.kind().name(), c.title(), c.before(), c.how().name(), aspects);

@@ -10,6 +10,7 @@ import static org.zephyrmist.server.db.Tables.PERSON_PROGRAM;
 import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.SECTION_INSTRUCTOR;
 
+import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.Field;
 import org.springframework.stereotype.Component;
@@ -47,7 +48,7 @@ public class Reach {
   }
 
   /** On a column that holds a program. */
-  public Condition program(SignedIn who, Field<java.util.UUID> column) {
+  public Condition program(SignedIn who, Field<UUID> column) {
     return who.role() == Role.ADMINISTRATOR ? noCondition() : column.in(programs(who));
   }
 

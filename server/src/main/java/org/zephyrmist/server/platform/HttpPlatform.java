@@ -14,6 +14,7 @@ import java.util.EnumMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -193,7 +194,7 @@ final class HttpPlatform implements PlatformGateway {
             n.remove(List.of("title", "html"));
             wording.set("more", n);
           } else {
-            step.set(aspect.name().toLowerCase(java.util.Locale.ROOT), n);
+            step.set(aspect.name().toLowerCase(Locale.ROOT), n);
           }
         });
   }

@@ -14,11 +14,13 @@ import static org.zephyrmist.server.db.Tables.TERM;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Stream;
 import org.jooq.DSLContext;
 import org.jooq.Query;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.roster.Roster;
 import org.zephyrmist.core.roster.RosterPlan;
@@ -34,16 +36,12 @@ public class RosterIntake {
   }
 
   /** One roster at a time; to be called before the college is read that the plan is made from. */
-  @Transactional(propagation = org.springframework.transaction.annotation.Propagation.MANDATORY)
+  @Transactional(propagation = Propagation.MANDATORY)
   public void begin() {
     db.query("select pg_advisory_xact_lock(1)").execute();
   }
 
-  /**
-   * All or nothing, within the running transaction.
-   *
-   * @return what could not be done as planned
-   */
+  /** All or nothing, within the running transaction. */
   @Transactional
   public void take(RosterPlan p) {
     List<Query> q = new ArrayList<>();
@@ -141,7 +139,7 @@ public class RosterIntake {
         .execute();
   }
 
-  private Query inRoster(java.util.Set<String> sections, boolean is) {
+  private Query inRoster(Set<String> sections, boolean is) {
     return db.update(SECTION)
         .set(SECTION.IN_ROSTER, is)
         .where(SECTION.SOURCED_ID.eq(any(sections.toArray(String[]::new))));

@@ -4,6 +4,7 @@ import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
 import java.security.SecureRandom;
+import java.util.Arrays;
 import javax.crypto.Cipher;
 import javax.crypto.SecretKey;
 import javax.crypto.SecretKeyFactory;
@@ -45,7 +46,7 @@ public class Secrets {
   }
 
   public String open(byte[] stored) {
-    byte[] nonce = java.util.Arrays.copyOf(stored, NONCE);
+    byte[] nonce = Arrays.copyOf(stored, NONCE);
     return new String(cipher(Cipher.DECRYPT_MODE, nonce, stored, NONCE), StandardCharsets.UTF_8);
   }
 

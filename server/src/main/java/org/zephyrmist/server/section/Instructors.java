@@ -6,6 +6,7 @@ import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
 import static org.zephyrmist.server.db.Tables.PERSON;
 import static org.zephyrmist.server.db.Tables.SECTION_INSTRUCTOR;
 
+import java.util.Collection;
 import java.util.Map;
 import java.util.UUID;
 import org.jooq.Condition;
@@ -33,7 +34,7 @@ public class Instructors {
                 .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))));
   }
 
-  public Map<UUID, String> of(java.util.Collection<UUID> sections) {
+  public Map<UUID, String> of(Collection<UUID> sections) {
     return names(SECTION_INSTRUCTOR.SECTION_ID.in(sections));
   }
 

@@ -2,6 +2,7 @@ package org.zephyrmist.server.web;
 
 import java.io.IOException;
 import java.sql.SQLException;
+import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpStatus;
@@ -114,16 +115,16 @@ class Refusals {
   }
 
   /** A constraint of the schema (SQLSTATE class 23) holds where two people do things at once. */
-  private static java.util.Optional<ProblemDetail> refused(Exception e) {
+  private static Optional<ProblemDetail> refused(Exception e) {
     for (Throwable t = e; t != null; t = t.getCause()) {
       if (t instanceof SQLException s && String.valueOf(s.getSQLState()).startsWith("23")) {
-        return java.util.Optional.of(
+        return Optional.of(
             problem(
                 HttpStatus.CONFLICT,
                 "Somebody else changed this at the same moment; nothing of yours was kept.",
                 "Load it anew, then try again."));
       }
     }
-    return java.util.Optional.empty();
+    return Optional.empty();
   }
 }
