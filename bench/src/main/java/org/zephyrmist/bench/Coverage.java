@@ -1,6 +1,5 @@
 package org.zephyrmist.bench;
 
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
@@ -10,6 +9,7 @@ import java.sql.Statement;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import org.zephyrmist.stage.Folders;
 import org.zephyrmist.stage.Samples;
 import org.zephyrmist.stage.Stage;
 
@@ -25,7 +25,7 @@ final class Coverage {
   }
 
   Figure run() throws Exception {
-    Path folder = Files.createTempDirectory("coverage");
+    Path folder = Folders.fresh("coverage");
     try (Stage s = new Stage("bench", Map.of(), List.of("-XX:+UseSerialGC", "-Xmx1g")).open(1)) {
       College college = College.found(1, folder);
       college.make(college.takeIn(Samples.cartridge(folder, 10)));

@@ -1,10 +1,10 @@
 package org.zephyrmist.bench;
 
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.util.List;
 import java.util.Map;
+import org.zephyrmist.stage.Folders;
 import org.zephyrmist.stage.Samples;
 import org.zephyrmist.stage.Stage;
 import tools.jackson.databind.JsonNode;
@@ -21,7 +21,7 @@ final class Deliver {
   }
 
   List<Figure> run() throws Exception {
-    Path folder = Files.createTempDirectory("deliver");
+    Path folder = Folders.fresh("deliver");
     try (Stage s = new Stage("bench", Map.of(), JAVA).open(1)) {
       College college = prepared(s, folder, sections);
       try (Connection db = s.connect()) {
@@ -42,7 +42,7 @@ final class Deliver {
 
   /** Ten times the sections, against ten times the time of a tenth. */
   Figure tenTimes() throws Exception {
-    Path folder = Files.createTempDirectory("deliver");
+    Path folder = Folders.fresh("deliver");
     try (Stage s = new Stage("bench", Map.of(), JAVA).open(1)) {
       College college = prepared(s, folder, sections * 11 + WARM);
       try (Connection db = s.connect()) {

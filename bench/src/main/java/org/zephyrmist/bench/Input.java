@@ -3,12 +3,12 @@ package org.zephyrmist.bench;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.util.List;
 import java.util.Map;
 import org.zephyrmist.stage.Chromium;
+import org.zephyrmist.stage.Folders;
 import org.zephyrmist.stage.Samples;
 import org.zephyrmist.stage.Stage;
 
@@ -29,7 +29,7 @@ final class Input {
   }
 
   List<Figure> run() throws Exception {
-    Path folder = Files.createTempDirectory("input");
+    Path folder = Folders.fresh("input");
     try (Stage s = new Stage("bench", Map.of(), List.of("-XX:+UseSerialGC", "-Xmx1g")).open(1);
         Chromium chromium = new Chromium()) {
       College college = College.found(sections, folder);

@@ -1,6 +1,5 @@
 package org.zephyrmist.bench;
 
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
@@ -13,6 +12,7 @@ import java.util.UUID;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import org.zephyrmist.stage.Folders;
 import org.zephyrmist.stage.Samples;
 import org.zephyrmist.stage.Stage;
 import tools.jackson.databind.JsonNode;
@@ -29,7 +29,7 @@ final class Plan {
   }
 
   Figure run() throws Exception {
-    Path folder = Files.createTempDirectory("plan");
+    Path folder = Folders.fresh("plan");
     try (Stage s = new Stage("bench", Map.of(), List.of("-XX:+UseSerialGC", "-Xmx1g")).open(1)) {
       College college = College.found(sections, folder);
       college.make(college.takeIn(Samples.cartridge(folder, items)));

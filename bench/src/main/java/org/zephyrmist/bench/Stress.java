@@ -23,6 +23,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.zephyrmist.stage.Caller;
+import org.zephyrmist.stage.Folders;
 import org.zephyrmist.stage.Samples;
 import org.zephyrmist.stage.Stage;
 import tools.jackson.databind.JsonNode;
@@ -67,7 +68,7 @@ final class Stress {
    * @throws IllegalStateException with what went wrong
    */
   Map<String, Integer> run() throws Exception {
-    Path folder = Files.createTempDirectory("stress");
+    Path folder = Folders.fresh("stress");
     try (Stage s = new Stage("stress", Map.of(), List.of("-Xmx400m")).open(1)) {
       college = College.found(4, folder);
       master = college.make(college.takeIn(Samples.cartridge(folder, 30)));

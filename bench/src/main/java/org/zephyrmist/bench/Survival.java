@@ -1,6 +1,5 @@
 package org.zephyrmist.bench;
 
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.time.Duration;
@@ -13,6 +12,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
 import org.zephyrmist.stage.Caller;
+import org.zephyrmist.stage.Folders;
 import org.zephyrmist.stage.Samples;
 import org.zephyrmist.stage.Stage;
 import tools.jackson.databind.JsonNode;
@@ -58,7 +58,7 @@ final class Survival {
    * @throws IllegalStateException if ledger and platform do not agree
    */
   Map<String, Integer> run() throws Exception {
-    Path folder = Files.createTempDirectory("survival");
+    Path folder = Folders.fresh("survival");
     try (Stage s = new Stage("survival", SETTINGS, List.of("-Xmx400m")).open(2)) {
       stage = s;
       college = College.found(sections, folder);

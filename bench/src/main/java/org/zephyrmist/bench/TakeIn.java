@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
+import org.zephyrmist.stage.Folders;
 import org.zephyrmist.stage.Stage;
 
 /** Taking a package in, against unpacking, hashing and copying the same bytes; and its heap. */
@@ -26,7 +27,7 @@ final class TakeIn {
   }
 
   Figure time() throws Exception {
-    Path folder = Files.createTempDirectory("takein");
+    Path folder = Folders.fresh("takein");
     List<Path> warm = new ArrayList<>();
     for (int i = 0; i < WARM; i++) {
       warm.add(LargePackage.write(folder, "Warm " + i, items / 2 + 1, 10 + i));
@@ -80,7 +81,7 @@ final class TakeIn {
    * large one comes first, so that what a server remembers up to a bound is there in both.
    */
   Figure heap() throws Exception {
-    Path folder = Files.createTempDirectory("takein");
+    Path folder = Folders.fresh("takein");
     Path large = LargePackage.write(folder, "Ten", items * 10, 4);
     Path small = LargePackage.write(folder, "One", items, 3);
     Heap heap = new Heap(folder);

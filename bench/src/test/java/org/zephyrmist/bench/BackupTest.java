@@ -2,7 +2,6 @@ package org.zephyrmist.bench;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.ResultSet;
@@ -11,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
+import org.zephyrmist.stage.Folders;
 import org.zephyrmist.stage.Samples;
 import org.zephyrmist.stage.Shell;
 import org.zephyrmist.stage.Stage;
@@ -23,7 +23,7 @@ class BackupTest {
 
   @Test
   void whatWasDumpedComesBackAndWhatCameLaterIsRecognisedAndNotDoubled() throws Exception {
-    Path folder = Files.createTempDirectory("backup");
+    Path folder = Folders.fresh("backup");
     Path dump = folder.resolve("zephyrmist.dump");
     try (Stage s = new Stage("backup", Map.of(), List.of("-Xmx400m")).open(1)) {
       College college = College.found(3, folder);

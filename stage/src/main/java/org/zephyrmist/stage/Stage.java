@@ -28,6 +28,7 @@ public final class Stage implements AutoCloseable {
   private final List<String> options;
   private final Map<Integer, Process> servers = new HashMap<>();
   private Process practice;
+  private Path temporary;
   private String database;
   private String password;
 
@@ -51,6 +52,7 @@ public final class Stage implements AutoCloseable {
   }
 
   private Stage opened(int servers) throws Exception {
+    temporary = Folders.fresh("temporary");
     postgres("start");
     String server = "jdbc:postgresql://127.0.0.1:" + postgres("port").strip() + "/";
     database = server + "zephyrmist_" + name;
@@ -158,6 +160,7 @@ public final class Stage implements AutoCloseable {
     List<String> command = new ArrayList<>();
     command.add(ProcessHandle.current().info().command().orElse("java"));
     command.addAll(options);
+    command.add("-Djava.io.tmpdir=" + temporary);
     if (Boolean.getBoolean("bench.quick")) { // smoke runs: sooner ready, slower at work
       command.add("-XX:TieredStopAtLevel=1");
     }

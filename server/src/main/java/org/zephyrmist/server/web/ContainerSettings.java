@@ -1,5 +1,6 @@
 package org.zephyrmist.server.web;
 
+import java.io.File;
 import java.io.IOException;
 import org.apache.catalina.Container;
 import org.apache.catalina.connector.Request;
@@ -11,7 +12,7 @@ import org.springframework.boot.web.server.WebServerFactoryCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
-/** What the container answers by itself, to calls that are no HTTP, is a problem too. */
+/** What the container answers by itself is a problem too, and what it writes lies with ours. */
 @Configuration
 class ContainerSettings {
   @Bean
@@ -24,6 +25,18 @@ class ContainerSettings {
                 h.setErrorReportValveClass(ProblemValve.class.getName());
               }
             });
+  }
+
+  /** Its own temporary folders lie in the workspace, so that those of a killed server go too. */
+  @Bean
+  WebServerFactoryCustomizer<TomcatServletWebServerFactory> foldersInTheWorkspace(
+      Workspace workspace) throws IOException {
+    File base = workspace.folder("container").toFile();
+    File documents = workspace.folder("documents").toFile();
+    return factory -> {
+      factory.setBaseDirectory(base);
+      factory.setDocumentRoot(documents);
+    };
   }
 
   /** Made by the container, by its name. */

@@ -54,6 +54,11 @@ public class Workspace {
     return Files.createTempFile(folder, kind + "-", "");
   }
 
+  /** A new folder; it goes when the server does. */
+  Path folder(String kind) throws IOException {
+    return Files.createDirectory(folder.resolve(kind));
+  }
+
   private void clear(Path place) throws IOException {
     try (Stream<Path> all = Files.list(place)) {
       for (Path p : all.filter(this::maybeLeft).toList()) {
