@@ -60,30 +60,25 @@ public final class RosterReader {
     }
   }
 
-  private record OrgRow(String id, String name, String type) {
-    Roster.Org org() {
-      return new Roster.Org(id, name);
-    }
-  }
-
   /** A class as it stands in its file, with the sessions it names. */
   private record ClassRow(Roster.Section section, List<String> sessions) {}
 
   private Roster read() throws RosterException, IOException {
-    Table<OrgRow> orgs = table(Columns.ORGS, true, RosterReader::org);
+    Orgs orgs = new Orgs(table(Columns.ORGS, true, Orgs::read));
     Table<Sessions.Session> sessionRows = table(Columns.SESSIONS, true, Sessions::read);
     Table<Roster.Course> courses = table(Columns.COURSES, true, RosterReader::course);
     Table<ClassRow> classes = table(Columns.CLASSES, true, RosterReader::classRow);
-    otherOrgs(orgs);
-    withoutDepartment(courses, with(present.programs().keySet(), ids(orgs, "department")));
+    orgs.others(remarks);
+    withoutDepartment(courses, with(present.programs().keySet(), orgs.programIds()));
     Sessions sessions = new Sessions(sessionRows, present.terms().keySet());
     List<Roster.Section> sections =
         sections(
             classes,
             with(present.courses().keySet(), courses.ids()),
-            with(present.campuses().keySet(), ids(orgs, "school")),
+            with(present.campuses().keySet(), orgs.campusIds()),
             sessions);
-    Set<String> sectionIds = new HashSet<>(delta(classes) ? present.sections().keySet() : Set.of());
+    Set<String> sectionIds =
+        new HashSet<>(classes.mode() == Mode.DELTA ? present.sections().keySet() : Set.of());
     sections.forEach(s -> sectionIds.add(s.id()));
     Enrollments enrollments = new Enrollments(bundle, manifest, sectionIds, remarks);
     Set<String> wanted = with(present.people().keySet(), enrollments.teachers());
@@ -91,8 +86,8 @@ public final class RosterReader {
     Table<Roster.Person> people =
         Table.read(
             bundle, manifest, Columns.USERS, false, remarks, r -> person(r, wanted, disabled));
-    rolesOf(enrollments.teachers());
-    deletedButKept(orgs, Columns.ORGS);
+    Roles.check(bundle, manifest, enrollments.teachers(), remarks);
+    deletedButKept(orgs.table(), Columns.ORGS);
     deletedButKept(sessionRows, Columns.SESSIONS);
     deletedButKept(courses, Columns.COURSES);
     deletedButKept(people, Columns.USERS);
@@ -102,8 +97,8 @@ public final class RosterReader {
     Set<Teaching> ended = new HashSet<>();
     enrollments.table().deleted().forEach(l -> ended.add(l.row()));
     return new Roster(
-        of(orgs, "department"),
-        of(orgs, "school"),
+        orgs.programs(),
+        orgs.campuses(),
         sessions.terms(),
         courses.rows(),
         sections,
@@ -124,39 +119,10 @@ public final class RosterReader {
     return Table.read(bundle, manifest, columns, required, remarks, r -> Optional.of(read.read(r)));
   }
 
-  private static boolean delta(Table<?> table) {
-    return table.mode() == Mode.DELTA;
-  }
-
   private static Set<String> with(Set<String> known, Set<String> here) {
     Set<String> all = new HashSet<>(known);
     all.addAll(here);
     return all;
-  }
-
-  private static List<Roster.Org> of(Table<OrgRow> orgs, String type) {
-    return orgs.rows().stream().filter(o -> o.type().equals(type)).map(OrgRow::org).toList();
-  }
-
-  private static Set<String> ids(Table<OrgRow> orgs, String type) {
-    Set<String> all = new HashSet<>();
-    of(orgs, type).forEach(o -> all.add(o.id()));
-    return all;
-  }
-
-  /** A district or a state holds schools; it is no campus (OneRoster 1.1, 4.13.6 OrgType). */
-  private void otherOrgs(Table<OrgRow> orgs) {
-    Map<String, Integer> kinds = new TreeMap<>();
-    orgs.rows().stream()
-        .map(OrgRow::type)
-        .filter(t -> !t.equals("school") && !t.equals("department"))
-        .forEach(t -> kinds.merge(t, 1, Integer::sum));
-    kinds.forEach(
-        (kind, n) ->
-            remarks.file(
-                Columns.ORGS.file(),
-                n + (n == 1 ? " organisation is" : " organisations are") + " of kind " + kind + ".",
-                "Only schools are campuses and only departments are programs; left out."));
   }
 
   private void withoutDepartment(Table<Roster.Course> courses, Set<String> departments) {
@@ -280,44 +246,6 @@ public final class RosterReader {
         l.id(),
         "The row names " + what + ", which the bundle does not hold.",
         "The row was left out; export the bundle again with that record in it.");
-  }
-
-  /**
-   * In 1.2 roles have a file of their own; a teacher of classes who has none of a teacher is told.
-   */
-  private void rolesOf(Set<String> teachers) throws RosterException, IOException {
-    Set<String> told = new HashSet<>();
-    Set<String> teach = new HashSet<>();
-    Table.read(
-        bundle,
-        manifest,
-        Columns.ROLES,
-        false,
-        remarks,
-        r -> {
-          String user = r.required("userSourcedId");
-          if (teachers.contains(user) && !r.isDeleted()) {
-            told.add(user);
-            if (!r.required("role").equalsIgnoreCase("student")) {
-              teach.add(user);
-            }
-          }
-          return Optional.empty();
-        });
-    told.removeAll(teach);
-    for (String user : new TreeSet<>(told)) {
-      remarks.add(
-          Columns.ROLES.file(),
-          0,
-          user,
-          "The user teaches a class and is only a student in this file.",
-          "The user was taken as a teacher; correct one of the two.");
-    }
-  }
-
-  private static OrgRow org(CsvBundle.Row r) {
-    return new OrgRow(
-        r.required("sourcedId"), r.required("name"), r.required("type").toLowerCase(Locale.ROOT));
   }
 
   private static Roster.Course course(CsvBundle.Row r) {
