@@ -5,20 +5,14 @@ import java.io.IOException;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Collections;
-import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.function.UnaryOperator;
 import java.util.regex.Pattern;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Attribute;
-import org.jsoup.nodes.Comment;
 import org.jsoup.nodes.Document;
 import org.jsoup.nodes.Element;
-import org.jsoup.nodes.Node;
-import org.jsoup.nodes.TextNode;
 import org.jsoup.parser.Parser;
 import org.jsoup.safety.Cleaner;
 import org.jsoup.safety.Safelist;
@@ -78,33 +72,15 @@ public final class Html {
   private static final Pattern MAY_HOLD_ADDRESS =
       Pattern.compile("href|src|data|poster|longdesc|background", Pattern.CASE_INSENSITIVE);
 
-  /**
-   * At whose edges white space does not count. The list is our own: canonical forms must outlast
-   * any change of a parser's.
-   */
-  private static final Set<String> BLOCKS =
-      Set.of(
-          ("html head body frameset script noscript style meta link title frame noframes section nav"
-                  + " aside hgroup header footer p h1 h2 h3 h4 h5 h6 blockquote hr ul ol pre div"
-                  + " fieldset ins del dl dt dd li table caption thead tfoot tbody colgroup col tr"
-                  + " th td video audio canvas details menu plaintext template article main center"
-                  + " dir applet marquee listing br button form figure figcaption address")
-              .split(" "));
-
   /** Tables of one text; more of them, nested, take a parser longer and longer each. */
   private static final int TABLES = 1_000;
 
   private static final Pattern TABLE = Pattern.compile("(</?)table", Pattern.CASE_INSENSITIVE);
 
-  /** A parser takes line breaks right after {@code <pre>} away, so they cannot count. */
-  private static final Pattern LINE_BREAKS_FIRST = Pattern.compile("^(\\r?\\n)+");
-
   /**
    * Elements within each other that are kept; what is nested deeper is taken one beside another.
    */
   private static final int DEPTH = 200;
-
-  private static final Pattern SPACE = Pattern.compile("[ \\t\\n\\r\\f]+");
 
   private static final Remembered CLEANED = new Remembered(8_000_000);
   private static final Remembered CANONICAL = new Remembered(16_000_000);
@@ -121,7 +97,7 @@ public final class Html {
 
   private static String canonicalAnew(String html) {
     Document doc = parse(html);
-    tidy(doc.body());
+    Tidy.body(doc.body());
     return doc.body().html();
   }
 
@@ -216,7 +192,7 @@ public final class Html {
   }
 
   private static String canonicalBody(Document doc) {
-    tidy(doc.body());
+    Tidy.body(doc.body());
     String html = doc.body().html();
     return html.isBlank() ? "" : CANONICAL.keep(html, html);
   }
@@ -242,104 +218,5 @@ public final class Html {
 
   private static Document.OutputSettings settings(Document doc) {
     return doc.outputSettings().prettyPrint(false).charset("UTF-8");
-  }
-
-  /** Without recursion, so that any depth of nesting will do. */
-  private static void tidy(Element body) {
-    Set<Element> kept = Collections.newSetFromMap(new IdentityHashMap<>());
-    for (Element e : body.getAllElements()) {
-      boolean own = e.nameIs("pre") || e.nameIs("textarea");
-      boolean keep = own || kept.contains(e.parent());
-      if (keep) {
-        kept.add(e);
-      }
-      tidy(e, own, keep);
-    }
-  }
-
-  /** The children are gone through once and put back at once, so that it takes linear time. */
-  private static void tidy(Element e, boolean pre, boolean keep) {
-    sortAttributes(e);
-    List<Node> children = joined(e);
-    List<Node> kept = new ArrayList<>(children.size());
-    for (int i = 0; i < children.size(); i++) {
-      Node child = children.get(i);
-      if (child instanceof TextNode t) {
-        String text = t.getWholeText();
-        if (pre && i == 0) {
-          text = LINE_BREAKS_FIRST.matcher(text).replaceFirst("");
-        } else if (!keep) {
-          Node before = kept.isEmpty() ? null : kept.get(kept.size() - 1);
-          Node after = i + 1 < children.size() ? children.get(i + 1) : null;
-          text = fold(text, edge(before, e), edge(after, e));
-        }
-        if (text.isEmpty()) {
-          continue;
-        }
-        t.text(text);
-      }
-      kept.add(child);
-    }
-    if (kept.size() != e.childNodeSize()) {
-      e.empty();
-      e.appendChildren(kept);
-    }
-  }
-
-  /** The children without comments, texts that stand side by side as one. */
-  private static List<Node> joined(Element e) {
-    List<Node> all = new ArrayList<>(e.childNodeSize());
-    StringBuilder text = new StringBuilder();
-    TextNode first = null;
-    for (Node n : e.childNodes()) {
-      if (n instanceof TextNode t) {
-        first = first == null ? t : first;
-        text.append(t.getWholeText());
-      } else if (!(n instanceof Comment)) {
-        add(all, first, text);
-        first = null;
-        all.add(n);
-      }
-    }
-    add(all, first, text);
-    return all;
-  }
-
-  private static void add(List<Node> all, TextNode first, StringBuilder text) {
-    if (first != null) {
-      if (text.length() != first.getWholeText().length()) {
-        first.text(text.toString());
-      }
-      all.add(first);
-      text.setLength(0);
-    }
-  }
-
-  private static String fold(String text, boolean edgeBefore, boolean edgeAfter) {
-    String s = SPACE.matcher(text).replaceAll(" ");
-    if (s.startsWith(" ") && edgeBefore) {
-      s = s.substring(1);
-    }
-    return s.endsWith(" ") && edgeAfter ? s.substring(0, s.length() - 1) : s;
-  }
-
-  private static boolean edge(Node beside, Element around) {
-    return beside == null ? block(around) : beside instanceof Element e && block(e);
-  }
-
-  private static boolean block(Element e) {
-    return BLOCKS.contains(e.normalName());
-  }
-
-  private static void sortAttributes(Element e) {
-    if (e.attributesSize() < 2) {
-      return;
-    }
-    TreeMap<String, String> sorted = new TreeMap<>();
-    for (Attribute a : e.attributes()) {
-      sorted.put(a.getKey(), a.getValue());
-    }
-    e.clearAttributes();
-    sorted.forEach(e::attr);
   }
 }
