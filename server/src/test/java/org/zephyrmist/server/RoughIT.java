@@ -37,7 +37,20 @@ class RoughIT extends ServerIT {
 
   private void problem(Caller.Answer a, int status) {
     assertThat(a.status()).as(a.text()).isEqualTo(status);
-    assertThat(new JsonMapper().readTree(a.text()).path("detail").asString()).isNotBlank();
+    for (String field : List.of("detail", "remedy")) {
+      assertThat(new JsonMapper().readTree(a.text()).path(field).asString())
+          .as(field + " of " + a.text())
+          .isNotBlank();
+    }
+  }
+
+  @Test
+  void whatIsWrongWithACallIsSaidInPlainWords() throws Exception {
+    String nowhere = coordinator.get("/api/nowhere").text();
+    assertThat(nowhere).contains("There is nothing at this address").doesNotContain("static");
+    assertThat(coordinator.get("/api/deliveries?most=-1").text()).contains("Not valid: most ");
+    assertThat(coordinator.get("/api/masters/xyz").text()).contains("Not valid: id.");
+    assertThat(coordinator.delete("/api/deliveries").text()).contains("DELETE");
   }
 
   @Test

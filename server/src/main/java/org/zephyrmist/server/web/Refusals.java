@@ -16,6 +16,7 @@ import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.method.annotation.HandlerMethodValidationException;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import org.springframework.web.servlet.resource.NoResourceFoundException;
 
 /** Answers as problem details (RFC 9457), with a remedy. */
 @RestControllerAdvice
@@ -74,6 +75,14 @@ class Refusals {
         HttpStatus.BAD_REQUEST,
         "The body is no JSON that this call takes.",
         "See the description of the API, then send it again.");
+  }
+
+  @ExceptionHandler
+  ProblemDetail nowhere(NoResourceFoundException e) {
+    return problem(
+        HttpStatus.NOT_FOUND,
+        "There is nothing at this address.",
+        "Go back to the list and choose again.");
   }
 
   @ExceptionHandler
