@@ -14,9 +14,11 @@
   <Tokens />
   <Password />
   <p class="quiet">
-    <a class="link" href="/licences.txt" target="_blank" rel="noopener"
-      >Licences of the libraries and fonts that ship with Zephyrmist</a
-    >
+    Licences of what ships with Zephyrmist:
+    <a class="link" href="/licences.txt" target="_blank" rel="noopener">fonts and scripts</a>,
+    <a class="link" href="/licences-of-libraries.txt" target="_blank" rel="noopener"
+      >libraries of the server</a
+    >.
   </p>
 </main>
 <HandFrame title="Yours" words="Your password, and tokens with which your scripts sign in." />

@@ -51,6 +51,8 @@ class RoughIT extends ServerIT {
     assertThat(coordinator.get("/api/deliveries?most=-1").text()).contains("Not valid: most ");
     assertThat(coordinator.get("/api/masters/xyz").text()).contains("Not valid: id.");
     assertThat(coordinator.delete("/api/deliveries").text()).contains("DELETE");
+    assertThat(coordinator.post("/api/masters", "{\"code\":\"A\",\"title\":\"\u200b\"}").text())
+        .contains("Not valid: title needs a letter or a digit");
   }
 
   @Test

@@ -68,11 +68,13 @@ class MasterApi {
   /** Something that people can see, and no line break or control. */
   private static final String SEEN = "\\P{Cntrl}*[\\p{L}\\p{N}]\\P{Cntrl}*";
 
+  private static final String WORDS = "needs a letter or a digit, all on one line";
+
   record Made(@NotNull UUID id) {}
 
   record NewMaster(
-      @NotBlank @Size(max = 40) @Pattern(regexp = SEEN) String code,
-      @NotBlank @Size(max = 200) @Pattern(regexp = SEEN) String title,
+      @NotBlank @Size(max = 40) @Pattern(regexp = SEEN, message = WORDS) String code,
+      @NotBlank @Size(max = 200) @Pattern(regexp = SEEN, message = WORDS) String title,
       UUID edition,
       List<@NotNull UUID> courses) {}
 
