@@ -119,10 +119,14 @@ class OutageIT {
           .as(path)
           .isLessThan(Duration.ofSeconds(15));
     }
-    assertThat(c.get("/actuator/health/readiness").status()).isEqualTo(503);
-    Caller stranger = new Caller(port);
-    assertThat(stranger.get("/").status()).isEqualTo(200);
-    assertThat(stranger.get("/preview.css").status()).isEqualTo(200);
+    Caller.Answer ready = c.get("/actuator/health/readiness");
+    assertThat(ready.status()).isEqualTo(503);
+    assertThat(ready.text()).contains("DOWN");
+    for (Caller anybody : List.of(c, new Caller(port))) {
+      for (String page : List.of("/", "/coverage", "/preview.css")) {
+        assertThat(anybody.get(page).status()).as(page).isEqualTo(200);
+      }
+    }
     WIRE.cut(false);
     ServerIT.await(() -> c.get("/api/me").status(), s -> s == 200);
     assertThat(c.get("/actuator/health/readiness").status()).isEqualTo(200);

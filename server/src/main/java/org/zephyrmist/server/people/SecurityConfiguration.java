@@ -2,7 +2,10 @@ package org.zephyrmist.server.people;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.util.List;
 import java.util.UUID;
+import org.springframework.beans.factory.config.BeanPostProcessor;
+import org.springframework.boot.web.servlet.AbstractFilterRegistrationBean;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
@@ -111,6 +114,21 @@ class SecurityConfiguration {
     } else {
       notAllowed(r);
     }
+  }
+
+  /** Sessions are for calls: pages, scripts and health need none, so no database either. */
+  @Bean
+  static BeanPostProcessor sessionsForCallsAlone() {
+    return new BeanPostProcessor() {
+      @Override
+      public Object postProcessBeforeInitialization(Object bean, String name) {
+        if (bean instanceof AbstractFilterRegistrationBean<?> filter
+            && name.equals("sessionRepositoryFilterRegistration")) {
+          filter.setUrlPatterns(List.of("/api/*"));
+        }
+        return bean;
+      }
+    };
   }
 
   /** Besides what the framework refuses: NUL, which no database keeps. */
