@@ -1,7 +1,9 @@
 <script lang="ts">
+  import Act from './lib/Act.svelte';
   import Bar from './lib/Bar.svelte';
   import Keys from './lib/Keys.svelte';
   import { followLinks, place } from './lib/place.svelte';
+  import Trouble from './lib/Trouble.svelte';
   import { session } from './lib/session.svelte';
   import SignIn from './people/SignIn.svelte';
   import Coverage from './coverage/Coverage.svelte';
@@ -17,7 +19,22 @@
   import ApiPage from './people/ApiPage.svelte';
   import Record from './people/Record.svelte';
 
-  void session.load();
+  const AGAIN = 5_000;
+  let trouble = $state.raw<unknown>(null);
+  let again: ReturnType<typeof setTimeout>;
+
+  /** Tried again until the server answers, so that a page left open comes back by itself. */
+  async function open() {
+    clearTimeout(again);
+    try {
+      await session.load();
+      trouble = null;
+    } catch (e) {
+      trouble = e;
+      again = setTimeout(open, AGAIN);
+    }
+  }
+  void open();
   let edition = $derived(place.after('/sources/editions/'));
   let master = $derived(place.after('/sources/masters/'));
   let delivery = $derived(place.after('/deliveries/'));
@@ -27,7 +44,12 @@
 <svelte:document onclick={followLinks} />
 
 {#if !session.known}
-  <p class="wait" role="status">Opening Zephyrmist …</p>
+  <div class="wait">
+    {#if trouble}
+      <Trouble of={trouble} />
+      <p>This page tries again by itself. <Act onclick={open}>Try again now</Act></p>
+    {:else}<p role="status">Opening Zephyrmist …</p>{/if}
+  </div>
 {:else if !session.me}
   <SignIn />
 {:else}

@@ -1,4 +1,4 @@
-import { api, got, onSignedOut, type Schemas } from '../api/client';
+import { api, got, onSignedOut, Problem, type Schemas } from '../api/client';
 
 /** Who is signed in, the term one works in, and the keys of the page. */
 class Session {
@@ -31,8 +31,11 @@ class Session {
 
   async load() {
     this.needsFirstPerson = (await got(api.GET('/api/ready'))).needsFirstPerson;
-    const me = await api.GET('/api/me');
-    this.me = me.response.ok ? (me.data ?? null) : null;
+    try {
+      this.me = await got(api.GET('/api/me'));
+    } catch (e) {
+      if (!(e instanceof Problem && e.status === 401)) throw e;
+    }
     if (this.coordinates) await this.loadTerms();
     this.known = true;
   }

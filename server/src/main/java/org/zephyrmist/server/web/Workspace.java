@@ -4,13 +4,10 @@ import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.channels.OverlappingFileLockException;
-import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.SimpleFileVisitor;
 import java.nio.file.StandardOpenOption;
-import java.nio.file.attribute.BasicFileAttributes;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.stream.Stream;
@@ -18,6 +15,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Component;
+import org.springframework.util.FileSystemUtils;
 
 /**
  * Temporary files of one server, in a folder of their own that it holds a lock in. What a server
@@ -64,7 +62,7 @@ public class Workspace {
       for (Path p : all.filter(this::maybeLeft).toList()) {
         try {
           if (abandoned(p)) {
-            delete(p);
+            FileSystemUtils.deleteRecursively(p);
             LOG.info("Cleared {}, left by a server that was ended in the middle", p);
           }
         } catch (IOException e) {
@@ -94,27 +92,9 @@ public class Workspace {
     }
   }
 
-  private static void delete(Path p) throws IOException {
-    Files.walkFileTree(
-        p,
-        new SimpleFileVisitor<>() {
-          @Override
-          public FileVisitResult visitFile(Path file, BasicFileAttributes a) throws IOException {
-            Files.delete(file);
-            return FileVisitResult.CONTINUE;
-          }
-
-          @Override
-          public FileVisitResult postVisitDirectory(Path dir, IOException e) throws IOException {
-            Files.delete(dir);
-            return FileVisitResult.CONTINUE;
-          }
-        });
-  }
-
   @PreDestroy
   void close() throws IOException {
     alive.close();
-    delete(folder);
+    FileSystemUtils.deleteRecursively(folder);
   }
 }
