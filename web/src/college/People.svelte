@@ -2,6 +2,7 @@
   import { api, got, type Schemas } from '../api/client';
   import Act from '../lib/Act.svelte';
   import Trouble from '../lib/Trouble.svelte';
+  import { onEscape } from '../lib/escape.svelte';
   import { session } from '../lib/session.svelte';
   import { many } from '../lib/words';
   import AddPerson from './AddPerson.svelte';
@@ -37,6 +38,13 @@
     const names = list?.programs.filter((x) => p.programs.includes(x.id)).map((x) => x.name) ?? [];
     return names.join(', ') || 'no program';
   }
+
+  onEscape(() => {
+    if (open) open = '';
+    else if (adding) adding = false;
+    else return false;
+    return true;
+  });
 </script>
 
 <div class="tools">

@@ -77,6 +77,17 @@ describe('people', () => {
     expect(screen.queryByRole('button', { name: /End access/ })).toBeNull();
   });
 
+  it('are closed by Esc, wherever the focus stands', async () => {
+    serve({ 'GET /api/people': list });
+    await change('Ines Dahl');
+    expect(screen.getByRole('button', { name: 'Save Ines Dahl' })).toBeInTheDocument();
+    await fireEvent.keyDown(document.body, { key: 'Escape' });
+    expect(screen.queryByRole('button', { name: 'Save Ines Dahl' })).toBeNull();
+    await fireEvent.click(screen.getByRole('button', { name: 'Let somebody in' }));
+    await fireEvent.keyDown(document.body, { key: 'Escape' });
+    expect(screen.getByRole('button', { name: 'Let somebody in' })).toBeInTheDocument();
+  });
+
   it('stay where the last administrator would go', async () => {
     serve({
       'GET /api/people': list,

@@ -2,6 +2,7 @@
   import { api, got, type Schemas } from '../api/client';
   import Act from '../lib/Act.svelte';
   import Trouble from '../lib/Trouble.svelte';
+  import { onEscape } from '../lib/escape.svelte';
   import { many } from '../lib/words';
   import AddPlatform from './AddPlatform.svelte';
 
@@ -48,6 +49,12 @@
       busy = '';
     }
   }
+
+  onEscape(() => {
+    if (!open) return false;
+    open = '';
+    return true;
+  });
 </script>
 
 {#each platforms.platforms as p (p.id)}

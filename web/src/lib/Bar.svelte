@@ -4,6 +4,7 @@
   import Search from './Search.svelte';
   import Vane from './Vane.svelte';
   import { place } from './place.svelte';
+  import { onEscape } from './escape.svelte';
   import { session } from './session.svelte';
 
   const places = [
@@ -56,6 +57,12 @@
     sessionStorage.clear();
     location.assign('/');
   }
+
+  onEscape(() => {
+    if (!open) return false;
+    open = false;
+    return true;
+  });
 </script>
 
 <header>

@@ -54,8 +54,9 @@
   let report = $derived(edition?.report);
 
   onEscape(() => {
-    if (!place.get('item')) return false;
-    place.set({ item: '' });
+    if (making) making = false;
+    else if (place.get('item')) place.set({ item: '' });
+    else return false;
     return true;
   });
 </script>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { api, got, type Schemas } from '../api/client';
   import Act from '../lib/Act.svelte';
+  import { onEscape } from '../lib/escape.svelte';
   import HandFrame from '../lib/HandFrame.svelte';
   import Trouble from '../lib/Trouble.svelte';
   import When from '../lib/When.svelte';
@@ -43,6 +44,12 @@
       .map(([k, n]) => `${figure(n)} ${kind(k, n)}`)
       .join(', ');
   }
+
+  onEscape(() => {
+    if (!making) return false;
+    making = false;
+    return true;
+  });
 </script>
 
 <svelte:document
