@@ -9,7 +9,7 @@
     ['READ', 'look at what you may see'],
     ['SOURCES', 'take in, edit, freeze'],
     ['DELIVER', 'plan and run deliveries'],
-    ['COLLEGE', 'rosters, platforms, people'],
+    ['COLLEGE', 'rosters, platforms'],
   ];
   let tokens = $state.raw<Schemas['TokenView'][] | null>(null);
   let name = $state('');
