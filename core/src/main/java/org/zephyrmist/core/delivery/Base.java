@@ -20,12 +20,12 @@ public record Base(
    * The base of a twin taken as ours. Where it stands, when it is due and who sees it is the
    * section's from the start; wording, grading and launch that differ count as changed there.
    */
-  public static Base adopted(Meant m, Held s) {
-    Fingerprints shown = m.aspects();
+  static Base adopted(Step step, Fingerprints meant, Held now) {
+    Fingerprints shown = meant;
     for (Aspect a : List.of(Aspect.PLACE, Aspect.TIMING, Aspect.VISIBILITY)) {
-      shown = shown.with(a, s.aspects().get(a));
+      shown = shown.with(a, now.aspects().get(a));
     }
-    return new Base(m.key(), m.kind(), m.title(), s.id(), m.aspects(), shown);
+    return new Base(step.key(), step.itemKind(), step.title(), now.id(), meant, shown);
   }
 
   /**
@@ -35,21 +35,21 @@ public record Base(
    *
    * @param now the item as the shell shows it after writing
    */
-  public Base after(Step step, Meant m, Fingerprints now) {
+  Base after(Step step, Fingerprints meant, Fingerprints now) {
     Fingerprints nextSent = sent;
     Fingerprints nextShown = shown;
     for (Aspect a : Aspect.values()) {
       Step.AspectStep did = step.aspects().getOrDefault(a, Step.AspectStep.SAME);
       boolean written = step.writes().contains(a);
-      boolean equal = did == Step.AspectStep.SAME && m.aspects().get(a).equals(now.get(a));
+      boolean equal = did == Step.AspectStep.SAME && meant.get(a).equals(now.get(a));
       if (written || equal) {
-        nextSent = nextSent.with(a, m.aspects().get(a));
+        nextSent = nextSent.with(a, meant.get(a));
         nextShown = nextShown.with(a, now.get(a));
       } else if (did == Step.AspectStep.CLASH_KEPT) {
-        nextSent = nextSent.with(a, m.aspects().get(a));
-        nextShown = nextShown.with(a, m.aspects().get(a));
+        nextSent = nextSent.with(a, meant.get(a));
+        nextShown = nextShown.with(a, meant.get(a));
       }
     }
-    return new Base(key, kind, m.title(), id, nextSent, nextShown);
+    return new Base(key, kind, step.title(), id, nextSent, nextShown);
   }
 }

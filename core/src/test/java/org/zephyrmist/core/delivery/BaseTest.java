@@ -51,7 +51,7 @@ class BaseTest {
     Fingerprints old = all("old");
     Meant m = meant(with(old, Aspect.WORDING, "new"));
     Step step = plan(m, held(old), base(old));
-    Base after = base(old).after(step, m, with(old, Aspect.WORDING, "new, tidied"));
+    Base after = base(old).after(step, m.aspects(), with(old, Aspect.WORDING, "new, tidied"));
     assertThat(after.sent()).isEqualTo(m.aspects());
     assertThat(after.shown()).isEqualTo(with(old, Aspect.WORDING, "new, tidied"));
   }
@@ -60,7 +60,7 @@ class BaseTest {
   void aKeptChangeStaysAChange() {
     Fingerprints old = all("old");
     Fingerprints here = with(old, Aspect.TIMING, "friday");
-    Base after = base(old).after(plan(meant(old), held(here), base(old)), meant(old), here);
+    Base after = base(old).after(plan(meant(old), held(here), base(old)), old, here);
     assertThat(after.shown().differing(here)).containsExactly(Aspect.TIMING);
   }
 
@@ -69,7 +69,7 @@ class BaseTest {
     Fingerprints old = all("old");
     Fingerprints here = with(old, Aspect.WORDING, "mine");
     Meant m = meant(with(old, Aspect.WORDING, "new"));
-    Base after = base(old).after(plan(m, held(here), base(old)), m, here);
+    Base after = base(old).after(plan(m, held(here), base(old)), m.aspects(), here);
     assertThat(plan(m, held(here), after).kind()).isEqualTo(StepKind.KEEP);
     assertThat(after.shown().differing(here)).containsExactly(Aspect.WORDING);
   }
@@ -79,14 +79,17 @@ class BaseTest {
     Fingerprints old = all("old");
     Fingerprints corrected = with(old, Aspect.WORDING, "new");
     Meant m = meant(corrected);
-    Base after = base(old).after(plan(m, held(corrected), base(old)), m, corrected);
+    Base after = base(old).after(plan(m, held(corrected), base(old)), corrected, corrected);
     assertThat(after.shown()).isEqualTo(corrected);
   }
 
   @Test
   void anAdoptedTwinCountsAsChangedInItsTextButNotInItsPlaceDatesAndVisibility() {
     Fingerprints here = all("theirs");
-    Base adopted = Base.adopted(meant(all("ours")), held(here));
+    Step step =
+        Planner.plan(List.of(meant(all("ours"))), List.of(held(here)), Map.of(), Choices.SAFE)
+            .get(0);
+    Base adopted = Base.adopted(step, all("ours"), held(here));
     assertThat(adopted.shown().differing(here))
         .containsExactlyInAnyOrder(Aspect.WORDING, Aspect.GRADING, Aspect.LAUNCH);
   }

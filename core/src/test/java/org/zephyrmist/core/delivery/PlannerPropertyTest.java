@@ -92,48 +92,44 @@ class PlannerPropertyTest {
       return Planner.plan(version, List.copyOf(shell.values()), bases, choices);
     }
 
+    /** Writes a step into the shell; gives the item as it is then. */
+    Optional<Held> write(Step s, Optional<Fingerprints> meant) {
+      Optional<Held> now = s.id().map(shell::get);
+      if (!s.moves()) {
+        return now;
+      }
+      if (s.kind() == StepKind.RETIRE) {
+        shell.remove(s.id().orElseThrow());
+        return Optional.empty();
+      }
+      String id = s.id().orElseGet(() -> "p" + next++);
+      Fingerprints f = now.map(Held::aspects).orElseGet(meant::orElseThrow);
+      for (Aspect a : s.writes()) {
+        f = f.with(a, meant.orElseThrow().get(a));
+      }
+      boolean work = now.map(Held::studentWork).orElse(false);
+      Held h = new Held(id, s.itemKind(), s.title(), Optional.empty(), f, work, true);
+      shell.put(id, h);
+      return Optional.of(h);
+    }
+
+    Optional<Fingerprints> meant(Step s) {
+      return version.stream().filter(m -> m.key().equals(s.key())).map(Meant::aspects).findFirst();
+    }
+
     void apply(List<Step> steps) {
-      Map<ItemKey, Meant> meant = new LinkedHashMap<>();
-      version.forEach(m -> meant.put(m.key(), m));
       for (Step s : steps) {
-        Meant m = meant.get(s.key());
-        switch (s.kind()) {
-          case ADD -> put(m, "p" + next++, m.aspects());
-          case UPDATE, CLASH -> {
-            Held h = shell.get(s.id().orElseThrow());
-            Fingerprints now = h.aspects();
-            for (Aspect a : s.writes()) {
-              now = now.with(a, m.aspects().get(a));
-            }
-            Held after =
-                new Held(h.id(), h.kind(), h.title(), h.parent(), now, h.studentWork(), h.free());
-            shell.put(h.id(), after);
-            bases.put(s.key(), bases.get(s.key()).after(s, m, now));
-          }
-          case TWIN -> {
-            if (choices.twin() == Choices.Twin.ADOPT) {
-              Held h = shell.get(s.id().orElseThrow());
-              Fingerprints now = h.aspects();
-              for (Aspect a : s.writes()) {
-                now = now.with(a, m.aspects().get(a));
-              }
-              h = new Held(h.id(), h.kind(), h.title(), h.parent(), now, h.studentWork(), true);
-              shell.put(h.id(), h);
-              bases.put(s.key(), Base.adopted(m, h));
-            }
-          }
-          case RETIRE -> {
-            shell.remove(s.id().orElseThrow());
-            bases.remove(s.key());
-          }
-          case KEEP, SAME, BLOCKED -> {}
-        }
+        Optional<Held> now = write(s, meant(s));
+        Receipt.of(s, meant(s), now, Optional.ofNullable(bases.get(s.key()))).ifPresent(this::keep);
       }
     }
 
-    private void put(Meant m, String id, Fingerprints f) {
-      shell.put(id, new Held(id, m.kind(), m.title(), Optional.empty(), f, false, true));
-      bases.put(m.key(), new Base(m.key(), m.kind(), m.title(), id, f, f));
+    void keep(Receipt r) {
+      if (r.how() == Receipt.How.RETIRED) {
+        bases.remove(r.base().key());
+      } else {
+        bases.put(r.base().key(), r.base());
+      }
     }
   }
 

@@ -6,6 +6,7 @@ import static org.zephyrmist.server.db.Tables.STANDING;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -20,6 +21,7 @@ import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.Held;
+import org.zephyrmist.core.delivery.Receipt;
 import org.zephyrmist.server.db.tables.records.HoldingRecord;
 
 /** All receipts, and what follows from them: holdings and standings. */
@@ -32,17 +34,6 @@ class Ledger {
     this.db = db;
     this.clock = clock;
   }
-
-  /** How an item came to be as it is. */
-  enum How {
-    ADDED,
-    UPDATED,
-    ADOPTED,
-    KEPT,
-    RETIRED
-  }
-
-  record Entry(Base base, How how, Set<Aspect> writes) {}
 
   /** From where receipts come. */
   record Origin(UUID section, UUID master, UUID version, UUID delivery, UUID person) {}
@@ -65,15 +56,15 @@ class Ledger {
                 h.getTitle(),
                 h.getPlatformItem(),
                 Fingerprints.unpack(h.getSent()),
-                org.zephyrmist.core.content.Fingerprints.unpack(h.getShown())));
+                Fingerprints.unpack(h.getShown())));
       }
     }
     return bases;
   }
 
   /** Adds receipts and brings the holdings up to them; within the caller's transaction. */
-  void record(Origin o, List<Entry> entries) {
-    if (entries.isEmpty()) {
+  void record(Origin o, List<Receipt> receipts) {
+    if (receipts.isEmpty()) {
       return;
     }
     db.query(
@@ -100,19 +91,19 @@ class Ledger {
             o.delivery(),
             o.person(),
             OffsetDateTime.now(clock),
-            column(entries, e -> e.base().key().value()),
-            column(entries, e -> e.base().kind().name()),
-            column(entries, e -> e.base().title()),
-            column(entries, e -> e.how().name()),
-            entries.stream().map(e -> mask(e.writes())).toArray(Integer[]::new),
-            column(entries, e -> e.base().id()),
-            entries.stream().map(e -> e.base().sent().pack()).toArray(byte[][]::new),
-            entries.stream().map(e -> e.base().shown().pack()).toArray(byte[][]::new))
+            column(receipts, e -> e.base().key().value()),
+            column(receipts, e -> e.base().kind().name()),
+            column(receipts, e -> e.base().title()),
+            column(receipts, e -> e.how().name()),
+            receipts.stream().map(e -> mask(e.writes())).toArray(Integer[]::new),
+            column(receipts, e -> e.base().id()),
+            receipts.stream().map(e -> e.base().sent().pack()).toArray(byte[][]::new),
+            receipts.stream().map(e -> e.base().shown().pack()).toArray(byte[][]::new))
         .execute();
   }
 
-  private static String[] column(List<Entry> entries, Function<Entry, String> get) {
-    return entries.stream().map(get).toArray(String[]::new);
+  private static String[] column(List<Receipt> receipts, Function<Receipt, String> get) {
+    return receipts.stream().map(get).toArray(String[]::new);
   }
 
   static int mask(Set<Aspect> aspects) {
@@ -125,7 +116,7 @@ class Ledger {
     for (HoldingRecord h : holdings) {
       Held s = shell.get(h.getPlatformItem());
       byte[] here = s == null ? null : s.aspects().pack();
-      if (!java.util.Arrays.equals(here, h.getHere())) {
+      if (!Arrays.equals(here, h.getHere())) {
         h.setHere(here);
         moved.add(h);
       }

@@ -2,16 +2,14 @@ package org.zephyrmist.server.delivery;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import java.util.Set;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
-import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.Fingerprints;
-import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.core.delivery.Meant;
+import org.zephyrmist.core.delivery.Receipt;
 import org.zephyrmist.core.delivery.Step;
 import org.zephyrmist.core.delivery.StepKind;
 import org.zephyrmist.server.content.Bodies;
@@ -49,7 +47,7 @@ class LineFinisher {
     lines.activity(line, LineState.RUNNING, "reading back");
     boolean moved = p.steps().stream().anyMatch(Step::moves);
     ShellReader.Reading now = moved ? readBack(w) : p.reading();
-    List<Ledger.Entry> entries = new ArrayList<>();
+    List<Receipt> receipts = new ArrayList<>();
     int withheld = 0;
     int expected = 0;
     int missing = 0;
@@ -62,10 +60,8 @@ class LineFinisher {
       withheld += blocked && held != null ? 1 : 0;
       missing += s.moves() && s.kind() != StepKind.RETIRE && held == null ? 1 : 0;
       kept += s.kind() == StepKind.KEEP || s.kind() == StepKind.CLASH ? 1 : 0;
-      Ledger.Entry e = entry(s, m, asWeLeftIt(s, m, held, now, w.left()), p.bases().get(s.key()));
-      if (e != null) {
-        entries.add(e);
-      }
+      receipt(s, Optional.ofNullable(m), Optional.ofNullable(held), now, w)
+          .ifPresent(receipts::add);
     }
     int all = expected;
     int held = withheld;
@@ -76,7 +72,7 @@ class LineFinisher {
         t -> {
           lines.hold(w.section());
           Ledger.Origin origin = Settlement.origin(p.open(), p.version());
-          ledger.record(origin, entries);
+          ledger.record(origin, receipts);
           stored.recorded(
               line, p.steps().stream().filter(Step::moves).map(s -> s.key().value()).toList());
           ledger.standing(origin, all, held);
@@ -86,23 +82,17 @@ class LineFinisher {
         });
   }
 
-  /**
-   * An item that somebody changed between our write and the reading back: what the shell shows is
-   * theirs, so the base of what we wrote is what we meant.
-   */
-  private static Held asWeLeftIt(
-      Step s, Meant m, Held now, ShellReader.Reading reading, Map<String, String> left) {
-    if (now == null || m == null || !left.containsKey(now.id())) {
-      return now;
-    }
-    if (left.get(now.id()).equals(reading.revisions().get(now.id()))) {
-      return now;
-    }
-    Fingerprints f = now.aspects();
-    for (Aspect a : s.kind() == StepKind.ADD ? Set.of(Aspect.values()) : s.writes()) {
-      f = f.with(a, m.aspects().get(a));
-    }
-    return now.with(f);
+  private static Optional<Receipt> receipt(
+      Step s, Optional<Meant> m, Optional<Held> held, ShellReader.Reading now, Work w) {
+    Optional<Fingerprints> meant = m.map(Meant::aspects);
+    Optional<Held> left =
+        held.map(
+            h -> {
+              String revision = w.left().get(h.id());
+              boolean untouched = revision == null || revision.equals(now.revisions().get(h.id()));
+              return meant.map(f -> Receipt.asWeLeftIt(s, f, h, untouched)).orElse(h);
+            });
+    return Receipt.of(s, meant, left, Optional.ofNullable(w.plan().bases().get(s.key())));
   }
 
   private ShellReader.Reading readBack(Work w) {
@@ -126,34 +116,5 @@ class LineFinisher {
         : dead == 1
             ? "; 1 reference leads nowhere and was left out"
             : "; " + dead + " references lead nowhere and were left out";
-  }
-
-  /** The receipt of a step; none if nothing of the item's base has moved. */
-  private static Ledger.Entry entry(Step s, Meant m, Held now, Base old) {
-    if (s.kind() == StepKind.RETIRE) {
-      return new Ledger.Entry(old, Ledger.How.RETIRED, Set.of());
-    }
-    if (m == null || now == null) {
-      return null;
-    }
-    if (s.kind() == StepKind.TWIN) {
-      return s.reason() == Step.Reason.ALIKE_ADOPTED
-          ? new Ledger.Entry(Base.adopted(m, now), Ledger.How.ADOPTED, s.writes())
-          : null;
-    }
-    if (s.kind() == StepKind.ADD) {
-      Base b = new Base(m.key(), m.kind(), m.title(), now.id(), m.aspects(), now.aspects());
-      return new Ledger.Entry(b, Ledger.How.ADDED, s.writes());
-    }
-    if (old == null || s.kind() == StepKind.BLOCKED) {
-      return null;
-    }
-    Base after = old.after(s, m, now.aspects());
-    boolean same = after.sent().equals(old.sent()) && after.shown().equals(old.shown());
-    if (same && s.writes().isEmpty()) {
-      return null;
-    }
-    return new Ledger.Entry(
-        after, s.writes().isEmpty() ? Ledger.How.KEPT : Ledger.How.UPDATED, s.writes());
   }
 }

@@ -12,6 +12,7 @@ import java.util.EnumMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -23,6 +24,7 @@ import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.core.delivery.Meant;
@@ -239,6 +241,26 @@ class PlannedSteps {
         .where(DELIVERY_STEP.LINE_ID.eq(line))
         .and(DELIVERY_STEP.ITEM_KEY.eq(any(items.toArray(String[]::new))))
         .execute();
+  }
+
+  /** A step as it was planned. */
+  Step step(DeliveryStepRecord r) {
+    EnumMap<Aspect, Step.AspectStep> aspects = new EnumMap<>(Aspect.class);
+    json.readTree(r.getAspectSteps().data())
+        .properties()
+        .forEach(
+            e ->
+                aspects.put(
+                    Aspect.valueOf(e.getKey()), Step.AspectStep.valueOf(e.getValue().asString())));
+    return new Step(
+        new ItemKey(r.getItemKey()),
+        Kind.valueOf(r.getItemKind()),
+        r.getTitle(),
+        StepKind.valueOf(r.getKind()),
+        Optional.ofNullable(r.getPlatformItem()),
+        aspects,
+        writes(r),
+        Step.Reason.valueOf(r.getReason()));
   }
 
   static Set<Aspect> writes(DeliveryStepRecord r) {

@@ -10,14 +10,13 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
-import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
-import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.References;
 import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.Held;
-import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.core.delivery.Receipt;
+import org.zephyrmist.core.delivery.Step;
 import org.zephyrmist.server.db.tables.records.DeliveryStepRecord;
 import org.zephyrmist.server.db.tables.records.SectionRecord;
 import org.zephyrmist.server.platform.PlatformException;
@@ -31,9 +30,6 @@ import org.zephyrmist.server.platform.PlatformGateway.Written;
  */
 @Component
 class Settlement {
-  /** Stands for a text whose links could not all be written; the next plan writes it again. */
-  private static final Fingerprint UNFINISHED = Fingerprint.of("links unfinished");
-
   private final Lines lines;
   private final PlannedSteps stored;
   private final Ledger ledger;
@@ -89,14 +85,14 @@ class Settlement {
         s -> fresh.put(version.master(), new ItemKey(s.getItemKey()), s.getPlatformItem()));
     ShellReader.Reading reading = reader.read(gateway, open.section(), fresh);
     Map<ItemKey, Base> bases = Ledger.bases(reading.holdings(), version.master());
-    List<Ledger.Entry> entries = new ArrayList<>();
+    List<Receipt> receipts = new ArrayList<>();
     for (DeliveryStepRecord s : steps) {
-      entry(s, reading, bases, items).ifPresent(entries::add);
+      receipt(s, reading, bases, items).ifPresent(receipts::add);
     }
     transaction.executeWithoutResult(
         t -> {
           lines.hold(open.section());
-          ledger.record(origin(open, version), entries);
+          ledger.record(origin(open, version), receipts);
           stored.recorded(
               open.line().getId(), steps.stream().map(DeliveryStepRecord::getItemKey).toList());
         });
@@ -149,43 +145,25 @@ class Settlement {
     }
   }
 
-  /** Nothing where somebody changed the item after us: then what we meant is the base. */
-  private static Held asWeLeftIt(DeliveryStepRecord s, ShellReader.Reading reading) {
-    String id = s.getPlatformItem();
-    boolean ours =
-        s.getLeftRevision() != null && s.getLeftRevision().equals(reading.revisions().get(id));
-    return ours ? reading.byId().get(id) : null;
-  }
-
-  private static Optional<Ledger.Entry> entry(
-      DeliveryStepRecord s,
+  private Optional<Receipt> receipt(
+      DeliveryStepRecord r,
       ShellReader.Reading reading,
       Map<ItemKey, Base> bases,
       Map<ItemKey, VersionContent.Live> items) {
-    Held now = asWeLeftIt(s, reading);
-    ItemKey key = new ItemKey(s.getItemKey());
-    Kind kind = Kind.valueOf(s.getItemKind());
-    if (StepKind.valueOf(s.getKind()) == StepKind.RETIRE) {
-      return Optional.ofNullable(bases.get(key))
-          .map(b -> new Ledger.Entry(b, Ledger.How.RETIRED, PlannedSteps.writes(s)));
-    }
-    Fingerprints meant = Fingerprints.unpack(s.getMeant());
-    boolean linked = !References.items(AspectForms.html(items.get(key).item().content())).isEmpty();
-    Base old = bases.get(key);
-    Fingerprints sent = old == null ? meant : old.sent();
-    Fingerprints shown = old == null ? (now == null ? meant : now.aspects()) : old.shown();
-    for (Aspect a : PlannedSteps.writes(s)) {
-      sent = sent.with(a, meant.get(a));
-      shown = shown.with(a, now == null ? meant.get(a) : now.aspects().get(a));
-    }
-    if (linked && PlannedSteps.writes(s).contains(Aspect.WORDING)) {
-      sent = sent.with(Aspect.WORDING, UNFINISHED);
-    }
-    Ledger.How how = old == null ? Ledger.How.ADDED : Ledger.How.UPDATED;
-    return Optional.of(
-        new Ledger.Entry(
-            new Base(key, kind, s.getTitle(), s.getPlatformItem(), sent, shown),
-            how,
-            PlannedSteps.writes(s)));
+    Step s = stored.step(r);
+    Optional<Fingerprints> meant = Optional.ofNullable(r.getMeant()).map(Fingerprints::unpack);
+    String revision = reading.revisions().get(r.getPlatformItem());
+    boolean untouched = r.getLeftRevision() != null && r.getLeftRevision().equals(revision);
+    Optional<Held> now =
+        Optional.ofNullable(reading.byId().get(r.getPlatformItem()))
+            .map(h -> meant.map(f -> Receipt.asWeLeftIt(s, f, h, untouched)).orElse(h));
+    Optional<Receipt> receipt = Receipt.of(s, meant, now, Optional.ofNullable(bases.get(s.key())));
+    return s.writes().contains(Aspect.WORDING) && refersToItems(items.get(s.key()))
+        ? receipt.map(Receipt::unfinished)
+        : receipt;
+  }
+
+  private static boolean refersToItems(VersionContent.Live item) {
+    return !References.items(AspectForms.html(item.item().content())).isEmpty();
   }
 }
