@@ -31,16 +31,34 @@ public record Receipt(Base base, How how, Set<Aspect> writes) {
    * The receipt of a step.
    *
    * @param meant what the item becomes; none if it is no longer in the version
-   * @param now the item as we left it; none if the shell does not show it, for then it has not come
+   * @param now the item as the shell shows it; none if it does not, for then it has not come
+   * @param untouched whether nobody changed it between our write and the reading back; else what
+   *     the shell shows is theirs, so of what we wrote counts what we meant
    * @param old what was delivered of it before
    * @return none if nothing of the item's base has moved
    */
   public static Optional<Receipt> of(
-      Step s, Optional<Fingerprints> meant, Optional<Held> now, Optional<Base> old) {
+      Step s,
+      Optional<Fingerprints> meant,
+      Optional<Held> now,
+      boolean untouched,
+      Optional<Base> old) {
     if (s.kind() == StepKind.RETIRE) {
       return old.map(b -> new Receipt(b, How.RETIRED, Set.of()));
     }
-    return meant.isEmpty() || now.isEmpty() ? Optional.empty() : of(s, meant.get(), now.get(), old);
+    if (meant.isEmpty() || now.isEmpty()) {
+      return Optional.empty();
+    }
+    Held left = untouched ? now.get() : asWeLeftIt(s, meant.get(), now.get());
+    return of(s, meant.get(), left, old);
+  }
+
+  private static Held asWeLeftIt(Step s, Fingerprints meant, Held now) {
+    Fingerprints f = now.aspects();
+    for (Aspect a : s.writes()) {
+      f = f.with(a, meant.get(a));
+    }
+    return now.with(f);
   }
 
   private static Optional<Receipt> of(Step s, Fingerprints meant, Held now, Optional<Base> old) {
@@ -67,20 +85,6 @@ public record Receipt(Base base, How how, Set<Aspect> writes) {
         ? Optional.empty()
         : Optional.of(
             new Receipt(after, s.writes().isEmpty() ? How.KEPT : How.UPDATED, s.writes()));
-  }
-
-  /**
-   * An item as our step left it: where somebody changed it between our write and the reading back,
-   * what the shell shows is theirs, so of what we wrote counts what we meant.
-   *
-   * @param untouched whether its revision is still that of our write
-   */
-  public static Held asWeLeftIt(Step s, Fingerprints meant, Held now, boolean untouched) {
-    Fingerprints f = now.aspects();
-    for (Aspect a : untouched ? Set.<Aspect>of() : s.writes()) {
-      f = f.with(a, meant.get(a));
-    }
-    return now.with(f);
   }
 
   /** The same, but the next plan writes the text again: its links could not all be written. */

@@ -120,7 +120,8 @@ class PlannerPropertyTest {
     void apply(List<Step> steps) {
       for (Step s : steps) {
         Optional<Held> now = write(s, meant(s));
-        Receipt.of(s, meant(s), now, Optional.ofNullable(bases.get(s.key()))).ifPresent(this::keep);
+        Receipt.of(s, meant(s), now, true, Optional.ofNullable(bases.get(s.key())))
+            .ifPresent(this::keep);
       }
     }
 

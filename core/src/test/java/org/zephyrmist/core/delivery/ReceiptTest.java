@@ -47,7 +47,7 @@ class ReceiptTest {
     Fingerprints tidied = NEW.with(Aspect.WORDING, Fingerprint.of("new, tidied"));
     Step add = step(NEW, List.of(), Map.of());
     Receipt r =
-        Receipt.of(add, Optional.of(NEW), Optional.of(held(tidied)), Optional.empty()).get();
+        Receipt.of(add, Optional.of(NEW), Optional.of(held(tidied)), true, Optional.empty()).get();
     assertThat(r.how()).isEqualTo(Receipt.How.ADDED);
     assertThat(r.base().sent()).isEqualTo(NEW);
     assertThat(r.base().shown()).isEqualTo(tidied);
@@ -55,34 +55,35 @@ class ReceiptTest {
 
   @Test
   void whatTheShellDoesNotShowHasNotComeAndHasNoReceipt() {
-    assertThat(Receipt.of(update(), Optional.of(NEW), Optional.empty(), Optional.of(BASE)))
+    assertThat(Receipt.of(update(), Optional.of(NEW), Optional.empty(), true, Optional.of(BASE)))
         .isEmpty();
   }
 
   @Test
   void aStepThatMovesNothingHasNoReceipt() {
     Step same = step(OLD, List.of(held(OLD)), Map.of(KEY, BASE));
-    assertThat(Receipt.of(same, Optional.of(OLD), Optional.of(held(OLD)), Optional.of(BASE)))
+    assertThat(Receipt.of(same, Optional.of(OLD), Optional.of(held(OLD)), true, Optional.of(BASE)))
         .isEmpty();
   }
 
   @Test
   void whatSomebodyChangedRightAfterOurWriteStaysTheirs() {
     Fingerprints theirs = NEW.with(Aspect.WORDING, Fingerprint.of("theirs"));
-    Held left = Receipt.asWeLeftIt(update(), NEW, held(theirs), false);
-    Receipt r = Receipt.of(update(), Optional.of(NEW), Optional.of(left), Optional.of(BASE)).get();
+    Optional<Held> now = Optional.of(held(theirs));
+    Receipt r = Receipt.of(update(), Optional.of(NEW), now, false, Optional.of(BASE)).get();
     assertThat(r.base().shown().differing(theirs)).containsExactly(Aspect.WORDING);
-    assertThat(Receipt.asWeLeftIt(update(), NEW, held(theirs), true)).isEqualTo(held(theirs));
   }
 
   @Test
   void aTextWithUnfinishedLinksIsWrittenAgainByTheNextPlan() {
     Receipt r =
-        Receipt.of(update(), Optional.of(NEW), Optional.of(held(NEW)), Optional.of(BASE)).get();
+        Receipt.of(update(), Optional.of(NEW), Optional.of(held(NEW)), true, Optional.of(BASE))
+            .get();
     assertThat(step(NEW, List.of(held(NEW)), Map.of(KEY, r.base())).moves()).isFalse();
     Fingerprints halfLinked = NEW.with(Aspect.WORDING, Fingerprint.of("new, without its links"));
     Base half =
-        Receipt.of(update(), Optional.of(NEW), Optional.of(held(halfLinked)), Optional.of(BASE))
+        Receipt.of(
+                update(), Optional.of(NEW), Optional.of(held(halfLinked)), true, Optional.of(BASE))
             .get()
             .unfinished()
             .base();

@@ -6,7 +6,6 @@ import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
-import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.core.delivery.Meant;
 import org.zephyrmist.core.delivery.Receipt;
@@ -84,15 +83,17 @@ class LineFinisher {
 
   private static Optional<Receipt> receipt(
       Step s, Optional<Meant> m, Optional<Held> held, ShellReader.Reading now, Work w) {
-    Optional<Fingerprints> meant = m.map(Meant::aspects);
-    Optional<Held> left =
-        held.map(
-            h -> {
-              String revision = w.left().get(h.id());
-              boolean untouched = revision == null || revision.equals(now.revisions().get(h.id()));
-              return meant.map(f -> Receipt.asWeLeftIt(s, f, h, untouched)).orElse(h);
-            });
-    return Receipt.of(s, meant, left, Optional.ofNullable(w.plan().bases().get(s.key())));
+    boolean untouched =
+        held.map(Held::id)
+            .map(w.left()::get)
+            .map(r -> r.equals(now.revisions().get(held.get().id())))
+            .orElse(true);
+    return Receipt.of(
+        s,
+        m.map(Meant::aspects),
+        held,
+        untouched,
+        Optional.ofNullable(w.plan().bases().get(s.key())));
   }
 
   private ShellReader.Reading readBack(Work w) {

@@ -14,7 +14,6 @@ import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.References;
 import org.zephyrmist.core.delivery.Base;
-import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.core.delivery.Receipt;
 import org.zephyrmist.core.delivery.Step;
 import org.zephyrmist.server.db.tables.records.DeliveryStepRecord;
@@ -154,10 +153,13 @@ class Settlement {
     Optional<Fingerprints> meant = Optional.ofNullable(r.getMeant()).map(Fingerprints::unpack);
     String revision = reading.revisions().get(r.getPlatformItem());
     boolean untouched = r.getLeftRevision() != null && r.getLeftRevision().equals(revision);
-    Optional<Held> now =
-        Optional.ofNullable(reading.byId().get(r.getPlatformItem()))
-            .map(h -> meant.map(f -> Receipt.asWeLeftIt(s, f, h, untouched)).orElse(h));
-    Optional<Receipt> receipt = Receipt.of(s, meant, now, Optional.ofNullable(bases.get(s.key())));
+    Optional<Receipt> receipt =
+        Receipt.of(
+            s,
+            meant,
+            Optional.ofNullable(reading.byId().get(r.getPlatformItem())),
+            untouched,
+            Optional.ofNullable(bases.get(s.key())));
     return s.writes().contains(Aspect.WORDING) && refersToItems(items.get(s.key()))
         ? receipt.map(Receipt::unfinished)
         : receipt;
