@@ -1,23 +1,12 @@
 <script lang="ts">
-  import Act from './lib/Act.svelte';
-  import Bar from './lib/Bar.svelte';
-  import Keys from './lib/Keys.svelte';
-  import { followLinks, place } from './lib/place.svelte';
-  import Trouble from './lib/Trouble.svelte';
-  import { session } from './lib/session.svelte';
+  import Act from './frame/Act.svelte';
+  import Bar from './frame/Bar.svelte';
+  import Keys from './frame/Keys.svelte';
+  import { followLinks, place } from './frame/place.svelte';
+  import Trouble from './frame/Trouble.svelte';
+  import { session } from './frame/session.svelte';
   import SignIn from './people/SignIn.svelte';
-  import Coverage from './coverage/Coverage.svelte';
-  import Sources from './source/Sources.svelte';
-  import EditionPage from './source/EditionPage.svelte';
-  import MasterPage from './source/MasterPage.svelte';
-  import Deliveries from './delivery/Deliveries.svelte';
-  import DeliveryPage from './delivery/DeliveryPage.svelte';
-  import SectionPage from './section/SectionPage.svelte';
-  import MySections from './section/MySections.svelte';
-  import College from './college/College.svelte';
-  import Myself from './people/Myself.svelte';
-  import ApiPage from './people/ApiPage.svelte';
-  import Record from './people/Record.svelte';
+  import { found } from './routes';
 
   const AGAIN = 5_000;
   let trouble = $state.raw<unknown>(null);
@@ -35,10 +24,7 @@
     }
   }
   void open();
-  let edition = $derived(place.after('/sources/editions/'));
-  let master = $derived(place.after('/sources/masters/'));
-  let delivery = $derived(place.after('/deliveries/'));
-  let section = $derived(place.after('/sections/'));
+  let page = $derived(found(place.path, session.coordinates));
 </script>
 
 <svelte:document onclick={followLinks} />
@@ -55,30 +41,10 @@
 {:else}
   <div class="frame">
     <Bar />
-    {#if place.path.startsWith('/myself')}
-      <Myself />
-    {:else if place.path.startsWith('/api-description')}
-      <ApiPage />
-    {:else if section}
-      {#key section}<SectionPage id={section} />{/key}
-    {:else if !session.coordinates}
-      <MySections />
-    {:else if edition}
-      {#key edition}<EditionPage id={edition} />{/key}
-    {:else if master}
-      {#key master}<MasterPage id={master} />{/key}
-    {:else if place.path.startsWith('/sources')}
-      <Sources />
-    {:else if delivery}
-      {#key delivery}<DeliveryPage id={delivery} />{/key}
-    {:else if place.path.startsWith('/deliveries')}
-      <Deliveries />
-    {:else if place.path.startsWith('/college')}
-      <College />
-    {:else if place.path.startsWith('/record')}
-      <Record />
+    {#if page.one}
+      {#key page.id}<page.one id={page.id} />{/key}
     {:else}
-      <Coverage />
+      <page.page />
     {/if}
   </div>
   <Keys />

@@ -1,8 +1,8 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import App from './App.svelte';
-import { refusal, serve } from './lib/server-stand-in';
-import { session } from './lib/session.svelte';
+import { refusal, serve } from '../test/server-stand-in';
+import { session } from './frame/session.svelte';
 
 beforeEach(() => {
   session.known = false;
@@ -18,7 +18,7 @@ describe('opening', () => {
       'GET /api/ready': { needsFirstPerson: false },
       'GET /api/me': () =>
         away ? gone() : { id: 'i', name: 'Ines Dahl', email: 'i', role: 'INSTRUCTOR' },
-      'GET /api/my-sections': [],
+      'GET /api/sections/mine': [],
     });
     render(App);
     expect(await screen.findByText('The database does not answer just now.')).toBeInTheDocument();

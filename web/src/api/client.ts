@@ -2,6 +2,22 @@ import createClient from 'openapi-fetch';
 import type { components, paths } from './schema';
 
 export type Schemas = components['schemas'];
+export type Kind = Schemas['ItemView']['kind'];
+export type Aspect = Schemas['ItemLine']['changedHere'][number];
+export type Field = Schemas['ItemView']['fields'][number];
+export type EditRule = Schemas['ItemView']['rule'];
+export type StepKind = Schemas['StepCode']['kind'];
+export type Reason = Schemas['StepCode']['reason'];
+export type AspectStep = Schemas['StepSides']['aspects'][string];
+export type LineState = Schemas['DeliveryLine']['state'];
+export type DeliveryState = Schemas['DeliverySummary']['state'];
+export type How = Schemas['ReceiptLine']['how'];
+export type Difference = Schemas['ChangeView']['how'];
+
+/** Counts by a word of the server's; the description of the API cannot name the words of a map. */
+export function counted<Word extends string>(counts: Record<string, number>): [Word, number][] {
+  return Object.entries(counts) as [Word, number][];
+}
 
 /** What went wrong, as the server says it (RFC 9457), with what to do. */
 export class Problem extends Error {

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { api, got } from '../api/client';
-  import Act from '../lib/Act.svelte';
-  import Trouble from '../lib/Trouble.svelte';
+  import Act from '../frame/Act.svelte';
+  import Trouble from '../frame/Trouble.svelte';
 
   let { done }: { done: () => void } = $props();
   let name = $state('');

@@ -1,9 +1,9 @@
 <script lang="ts">
   import { api, got, type Schemas } from '../api/client';
-  import HandFrame from '../lib/HandFrame.svelte';
-  import Trouble from '../lib/Trouble.svelte';
-  import { keyList } from '../lib/keys.svelte';
-  import { session } from '../lib/session.svelte';
+  import HandFrame from '../frame/HandFrame.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import { keyList } from '../frame/keys.svelte';
+  import { session } from '../frame/session.svelte';
   import People from './People.svelte';
   import Platforms from './Platforms.svelte';
   import Roster from './Roster.svelte';

@@ -1,7 +1,7 @@
 import { fireEvent, render, screen, within } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { refusal, serve } from '../lib/server-stand-in';
-import { session } from '../lib/session.svelte';
+import { refusal, serve } from '../../test/server-stand-in';
+import { session } from '../frame/session.svelte';
 import People from './People.svelte';
 
 const person = (id: string, name: string, more: object = {}) => ({
@@ -52,7 +52,7 @@ describe('people', () => {
   });
 
   it('get another role and other programs', async () => {
-    const asked = serve({ 'GET /api/people': list, 'PUT /api/people/ines': {} });
+    const asked = serve({ 'GET /api/people': list, 'PUT /api/people/{id}': {} });
     await change('Ines Dahl');
     await fireEvent.change(screen.getByLabelText('Role'), { target: { value: 'DESIGNER' } });
     await fireEvent.click(screen.getByLabelText('Sound'));
@@ -67,7 +67,7 @@ describe('people', () => {
   });
 
   it('lose their access only after a second look, and never oneself', async () => {
-    const asked = serve({ 'GET /api/people': list, 'DELETE /api/people/ines/access': {} });
+    const asked = serve({ 'GET /api/people': list, 'DELETE /api/people/{id}/access': {} });
     await change('Ines Dahl');
     await fireEvent.click(screen.getByRole('button', { name: 'End access of Ines Dahl…' }));
     expect(asked.some((a) => a.method === 'DELETE')).toBe(false);
@@ -91,7 +91,8 @@ describe('people', () => {
   it('stay where the last administrator would go', async () => {
     serve({
       'GET /api/people': list,
-      'PUT /api/people/me': () => refusal(409, 'This is the last administrator.', 'Make another.'),
+      'PUT /api/people/{id}': () =>
+        refusal(409, 'This is the last administrator.', 'Make another.'),
     });
     await change('Rosalind Ash');
     await fireEvent.click(screen.getByRole('button', { name: 'Save Rosalind Ash' }));

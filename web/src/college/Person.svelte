@@ -1,9 +1,9 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { api, got, type Schemas } from '../api/client';
-  import Act from '../lib/Act.svelte';
-  import Trouble from '../lib/Trouble.svelte';
-  import { session } from '../lib/session.svelte';
+  import Act from '../frame/Act.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import { session } from '../frame/session.svelte';
   import RoleChoice from './RoleChoice.svelte';
 
   let {

@@ -1,9 +1,9 @@
 <script lang="ts">
   import { api, got, type Schemas } from '../api/client';
-  import Act from '../lib/Act.svelte';
-  import Trouble from '../lib/Trouble.svelte';
-  import { onEscape } from '../lib/escape.svelte';
-  import { many } from '../lib/words';
+  import Act from '../frame/Act.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import { onEscape } from '../frame/escape.svelte';
+  import { many } from '../marks/words';
   import AddPlatform from './AddPlatform.svelte';
 
   let {

@@ -1,6 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { refusal, serve } from '../lib/server-stand-in';
+import { refusal, serve } from '../../test/server-stand-in';
 import Platforms from './Platforms.svelte';
 
 afterEach(() => vi.unstubAllGlobals());
@@ -26,7 +26,7 @@ describe('platforms', () => {
   });
 
   it('says how many sections found their shell, and reads the list again', async () => {
-    serve({ 'POST /api/platforms/p/ties': { sections: 5, withoutShell: 0 } });
+    serve({ 'POST /api/platforms/{id}/ties': { sections: 5, withoutShell: 0 } });
     const load = vi.fn();
     render(Platforms, { platforms: two, admin: false, load });
     await look();
@@ -36,7 +36,7 @@ describe('platforms', () => {
 
   it('says why a platform could not be looked at', async () => {
     serve({
-      'POST /api/platforms/p/ties': () =>
+      'POST /api/platforms/{id}/ties': () =>
         refusal(400, 'The platform does not answer.', 'Look at its address.'),
     });
     render(Platforms, { platforms: two, admin: false, load: vi.fn() });

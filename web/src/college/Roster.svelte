@@ -1,9 +1,9 @@
 <script lang="ts">
   import { csrf, problem, type Schemas } from '../api/client';
-  import Act from '../lib/Act.svelte';
-  import Trouble from '../lib/Trouble.svelte';
-  import { session } from '../lib/session.svelte';
-  import { many } from '../lib/words';
+  import Act from '../frame/Act.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import { session } from '../frame/session.svelte';
+  import { many } from '../marks/words';
 
   /** A roster is looked at first; what it would do is said before it is taken in. */
   let { load }: { load: () => Promise<void> } = $props();

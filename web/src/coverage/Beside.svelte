@@ -1,9 +1,9 @@
 <script lang="ts">
-  import Standing from '../lib/Standing.svelte';
-  import When from '../lib/When.svelte';
-  import { hand } from '../lib/hand.svelte';
-  import { place } from '../lib/place.svelte';
-  import { many } from '../lib/words';
+  import Standing from '../marks/Standing.svelte';
+  import When from '../frame/When.svelte';
+  import { hand } from '../frame/hand.svelte';
+  import { place } from '../frame/place.svelte';
+  import { many } from '../marks/words';
   import type { Master, Stand } from './model';
 
   let { chosen, master, stands }: { chosen: Stand[]; master?: Master; stands: Stand[] } = $props();

@@ -1,19 +1,19 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { api, got, type Schemas } from '../api/client';
-  import Standing from '../lib/Standing.svelte';
-  import Trouble from '../lib/Trouble.svelte';
-  import { hand } from '../lib/hand.svelte';
-  import { keyList } from '../lib/keys.svelte';
-  import { place } from '../lib/place.svelte';
-  import { session } from '../lib/session.svelte';
-  import { many } from '../lib/words';
+  import Standing from '../marks/Standing.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import { hand } from '../frame/hand.svelte';
+  import { keyList } from '../frame/keys.svelte';
+  import { place } from '../frame/place.svelte';
+  import { session } from '../frame/session.svelte';
+  import { many } from '../marks/words';
   import Beside from './Beside.svelte';
   import Grid from './Grid.svelte';
   import HandBar from './HandBar.svelte';
   import NothingYet from './NothingYet.svelte';
   import Spread from './Spread.svelte';
-  import { is, passes, stands, states, stateWords, tally, type Master, type State } from './model';
+  import { is, passes, stands, states, stateWords, tally, type State } from './model';
 
   let coverage = $state.raw<Schemas['Coverage'] | null>(null);
   let trouble = $state.raw<unknown>(null);
@@ -39,12 +39,11 @@
     });
   });
 
-  let filter = $derived({
-    text: place.get('find'),
-    course: place.get('course'),
-    campus: place.get('campus'),
-    instructor: place.get('instructor'),
-  });
+  // Each by itself: what does not change is not gone through again.
+  let text = $derived(place.get('find'));
+  let course = $derived(place.get('course'));
+  let campus = $derived(place.get('campus'));
+  let instructor = $derived(place.get('instructor'));
   let show = $derived(states.find((s) => s === place.get('show')) as State | undefined);
   let grid = $derived(place.get('view') === 'grid');
   let all = $derived(coverage ? stands(coverage) : []);
@@ -52,20 +51,20 @@
   let any = $derived(coverage ? all.length > 0 : !session.termsKnown || session.terms.length > 0);
   /** Empty only where the server has said so. */
   let waiting = $derived(!coverage && (!session.termsKnown || session.terms.length > 0));
-  let passing = $derived(all.filter((s) => passes(s.section, filter)));
+  let passing = $derived(
+    all.filter((s) => passes(s.section, { text, course, campus, instructor })),
+  );
   let counts = $derived(tally(passing));
   let shown = $derived(passing.filter((s) => !show || is(s, show)));
   let sections = $derived(new Set(passing.map((s) => s.section.id)).size);
-  let master = $derived(
-    coverage?.masters.find((m) => m.id === place.get('master')) ??
-      [...(coverage?.masters ?? [])].sort((a, b) => urgency(b) - urgency(a))[0],
-  );
-  /** What needs a person comes before what is merely behind. */
-  function urgency(m: Master): number {
-    return all
-      .filter((s) => s.master === m && !m.everySection)
-      .reduce((n, s) => n + (s.needsPerson ? 1000 : s.behind ? 1 : 0), 0);
-  }
+  let urgent = $derived.by(() => {
+    const by = new Map(coverage?.masters.map((m) => [m, 0]));
+    for (const s of all)
+      if (!s.master.everySection)
+        by.set(s.master, (by.get(s.master) ?? 0) + (s.needsPerson ? 1000 : s.behind ? 1 : 0));
+    return [...by].sort((a, b) => b[1] - a[1])[0]?.[0];
+  });
+  let master = $derived(coverage?.masters.find((m) => m.id === place.get('master')) ?? urgent);
   let chosen = $derived(all.filter((s) => s.master === master && hand.has(s.section.id)));
   let campuses = $derived([...new Set(coverage?.sections.map((s) => s.campus))].sort());
   let courses = $derived([...new Set(coverage?.sections.map((s) => s.course))].sort());
@@ -118,7 +117,7 @@
             type="search"
             placeholder="Find a section"
             aria-label="Find a section"
-            value={filter.text}
+            value={text}
             oninput={(e) => place.set({ find: e.currentTarget.value })}
           />
           {#each [['course', 'All courses', courses], ['campus', 'All campuses', campuses], ['instructor', 'All instructors', instructors]] as const as [name, none, options] (name)}

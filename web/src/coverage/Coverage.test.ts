@@ -1,9 +1,9 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { hand } from '../lib/hand.svelte';
-import { place } from '../lib/place.svelte';
-import { refusal, serve } from '../lib/server-stand-in';
-import { session } from '../lib/session.svelte';
+import { hand } from '../frame/hand.svelte';
+import { place } from '../frame/place.svelte';
+import { refusal, serve } from '../../test/server-stand-in';
+import { session } from '../frame/session.svelte';
 import Coverage from './Coverage.svelte';
 
 const section = (n: number, campus: string) => ({

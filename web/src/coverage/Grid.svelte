@@ -1,9 +1,9 @@
 <script lang="ts">
-  import { along } from '../lib/along';
-  import Rows from '../lib/Rows.svelte';
-  import Standing from '../lib/Standing.svelte';
-  import { hand } from '../lib/hand.svelte';
-  import { place } from '../lib/place.svelte';
+  import { along } from '../lists/along';
+  import Rows from '../lists/Rows.svelte';
+  import Standing from '../marks/Standing.svelte';
+  import { hand } from '../frame/hand.svelte';
+  import { place } from '../frame/place.svelte';
   import { standWords, type Master, type Sec, type Stand } from './model';
 
   let { stands, masters, master }: { stands: Stand[]; masters: Master[]; master?: Master } =

@@ -1,7 +1,7 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { hand } from '../lib/hand.svelte';
-import { place } from '../lib/place.svelte';
+import { hand } from '../frame/hand.svelte';
+import { place } from '../frame/place.svelte';
 import Grid from './Grid.svelte';
 import { stands } from './model';
 

@@ -1,10 +1,11 @@
 <script lang="ts">
   import { api, got, type Schemas } from '../api/client';
-  import Act from '../lib/Act.svelte';
-  import HandFrame from '../lib/HandFrame.svelte';
-  import { hand } from '../lib/hand.svelte';
-  import { place } from '../lib/place.svelte';
-  import { many } from '../lib/words';
+  import Act from '../frame/Act.svelte';
+  import HandFrame from '../frame/HandFrame.svelte';
+  import { hand } from '../frame/hand.svelte';
+  import { place } from '../frame/place.svelte';
+  import { readAgain } from '../frame/reading';
+  import { many } from '../marks/words';
   import { handWords, type Master, type Stand } from './model';
 
   let {
@@ -30,11 +31,16 @@
   let behind = $derived(stands.filter((s) => s.master === master && (s.behind > 0 || s.never)));
 
   async function read() {
-    const n = await got(
-      api.POST('/api/deliveries/readings', { body: { sections: [...hand.sections] } }),
-    );
-    said = `Reading ${many(n.sections, 'shell')} again …`;
-    setTimeout(() => (again(), (said = '')), 1500 + n.sections * 60);
+    try {
+      await readAgain(
+        [...hand.sections],
+        (left) => (said = `Reading again: ${many(left, 'shell')} left …`),
+      );
+      said = '';
+      again();
+    } catch (e) {
+      said = (e as Error).message;
+    }
   }
 
   async function plan() {

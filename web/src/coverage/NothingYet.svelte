@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { many } from '../lib/words';
+  import { many } from '../marks/words';
 
   /**
    * @param shells of the sections that are here, how many have one

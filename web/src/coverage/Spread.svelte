@@ -1,26 +1,16 @@
 <script lang="ts">
-  import Standing from '../lib/Standing.svelte';
-  import { hand } from '../lib/hand.svelte';
-  import { place } from '../lib/place.svelte';
-  import { standWords, type Master, type Stand } from './model';
+  import { hand } from '../frame/hand.svelte';
+  import { place } from '../frame/place.svelte';
+  import { type Master, type Stand } from './model';
   import { markSizes } from './markSizes';
+  import SpreadSlot from './SpreadSlot.svelte';
+  import { Drawn, type Rectangle } from './drawn';
+  import { bands as bandsOf, beside, columns, spotOf, standAt, type Spot } from './spread';
 
   let { stands, masters, master }: { stands: Stand[]; masters: Master[]; master?: Master } =
     $props();
 
-  const columns = ['never', '3 or more', '2 behind', '1 behind', 'newest version'];
-  let bands = $derived(
-    masters
-      .filter((m) => m.versions.length)
-      .map((m) => {
-        const slots: Stand[][] = [[], [], [], [], []];
-        for (const s of stands) {
-          if (s.master === m) slots[s.never ? 0 : Math.max(1, 4 - s.behind)].push(s);
-        }
-        return { master: m, slots };
-      }),
-  );
-
+  let bands = $derived(bandsOf(stands, masters));
   let width = $state(930);
   let height = $state(600);
   let names = $derived(width < 800 ? 150 : 186);
@@ -31,19 +21,26 @@
       height,
     ),
   );
+  let at = $derived(place.get('at'));
 
-  let box = $state.raw<{ x: number; y: number; w: number; h: number } | null>(null);
-  let start: { x: number; y: number } | null = null;
   let surface: HTMLElement;
+  const drawn = new Drawn();
+  /** The chosen mark; it stays where it is while that is there. */
+  let chosen = $state.raw<Spot>();
+  let cursor = $derived(standAt(bands, chosen) ? chosen : spotOf(bands, master, at));
+
+  let box = $state.raw<Rectangle | null>(null);
+  let start: { x: number; y: number } | null = null;
 
   /** Sweeping over marks takes their sections in hand. */
   function down(e: PointerEvent) {
     if (e.button || (e.target as Element).closest('button')) return;
     start = { x: e.clientX, y: e.clientY };
-    surface.setPointerCapture(e.pointerId);
+    surface.setPointerCapture?.(e.pointerId);
   }
-  function move(e: PointerEvent) {
+  function sweep(e: PointerEvent) {
     if (!start) return;
+    if (!box && Math.abs(start.x - e.clientX) + Math.abs(start.y - e.clientY) <= 6) return;
     box = {
       x: Math.min(start.x, e.clientX),
       y: Math.min(start.y, e.clientY),
@@ -52,32 +49,30 @@
     };
   }
   function up(e: PointerEvent) {
-    if (box && box.w + box.h > 6) {
-      const b = box;
-      const swept: string[] = [];
-      let of = '';
-      for (const el of surface.querySelectorAll<HTMLElement>('[data-section]')) {
-        const r = el.getBoundingClientRect();
-        if (r.right > b.x && r.left < b.x + b.w && r.bottom > b.y && r.top < b.y + b.h) {
-          swept.push(el.dataset.section!);
-          of = el.dataset.master!;
-        }
-      }
-      if (swept.length) {
-        if (e.shiftKey) hand.take(swept);
-        else hand.only(swept);
-        place.set({ master: of });
-      }
-    }
+    const swept = box ? drawn.within(bands.length, box).map((spot) => standAt(bands, spot)!) : [];
+    const one = start && !box ? drawn.under(bands.length, e.clientX, e.clientY) : undefined;
     start = null;
     box = null;
+    if (swept.length) {
+      const ids = swept.map((s) => s.section.id);
+      if (e.shiftKey) hand.take(ids);
+      else hand.only(ids);
+      place.set({ master: swept.at(-1)!.master.id });
+    } else if (one) {
+      chosen = one;
+      const s = standAt(bands, one)!;
+      if (e.metaKey || e.ctrlKey || e.shiftKey) toggle(s);
+      else open(s);
+    }
   }
 
   function takeAll(m: Master, slot: Stand[]) {
     const ids = slot.map((s) => s.section.id);
     const whole = m === master && ids.every((id) => hand.has(id));
-    if (whole) hand.only([...hand.sections].filter((id) => !ids.includes(id)));
-    else if (m === master) hand.take(ids);
+    if (whole) {
+      const gone = new Set(ids);
+      hand.only([...hand.sections].filter((id) => !gone.has(id)));
+    } else if (m === master) hand.take(ids);
     else hand.only(ids);
     place.set({ master: m.id });
   }
@@ -93,36 +88,22 @@
   }
 
   /** Arrows go from mark to mark; Space takes, Enter opens. */
-  function keys(e: KeyboardEvent, s: Stand) {
-    const el = e.currentTarget as HTMLElement;
-    const marks = [...surface.querySelectorAll<HTMLElement>('[data-section]')];
-    const i = marks.indexOf(el);
-    let next: HTMLElement | undefined;
-    if (e.key === 'ArrowRight') next = marks[i + 1];
-    else if (e.key === 'ArrowLeft') next = marks[i - 1];
+  function keys(e: KeyboardEvent) {
+    const s = standAt(bands, cursor);
+    if (!s || !cursor || (e.target as Element).closest('button')) return;
+    let to: Spot | undefined;
+    if (e.key === 'ArrowRight') to = beside(bands, cursor, 1);
+    else if (e.key === 'ArrowLeft') to = beside(bands, cursor, -1);
     else if (e.key === 'ArrowDown' || e.key === 'ArrowUp')
-      next = near(marks, el, e.key === 'ArrowDown');
+      to = drawn.near(bands, cursor, e.key === 'ArrowDown' ? 1 : -1);
     else if (e.key === ' ') toggle(s);
     else if (e.key === 'Enter') open(s);
     else return;
     e.preventDefault();
-    next?.focus();
-  }
-
-  function near(marks: HTMLElement[], from: HTMLElement, down: boolean): HTMLElement | undefined {
-    const a = from.getBoundingClientRect();
-    let best: HTMLElement | undefined;
-    let least = Infinity;
-    for (const m of marks) {
-      const b = m.getBoundingClientRect();
-      const dy = down ? b.top - a.top : a.top - b.top;
-      const cost = dy * 4 + Math.abs(b.left - a.left);
-      if (dy > 4 && cost < least) {
-        least = cost;
-        best = m;
-      }
+    if (to) {
+      chosen = to;
+      drawn.reveal(to);
     }
-    return best;
   }
 
   function label(m: Master, i: number, n: number): string {
@@ -130,8 +111,6 @@
     const v = i === 1 ? Math.max(1, m.versions.length - 3) : m.versions.length - (4 - i);
     return `v${v} · ${n}`;
   }
-  let first = $derived(stands[0]);
-  let at = $derived(place.get('at'));
 </script>
 
 <div class="cols" aria-hidden="true" style="margin-left:{names}px">
@@ -144,63 +123,49 @@
   bind:clientHeight={height}
   style="--names:{names}px"
   onpointerdown={down}
-  onpointermove={move}
+  onpointermove={sweep}
   onpointerup={up}
-  role="group"
+  onkeydown={keys}
+  role="grid"
+  tabindex="0"
   aria-label="Sections over the version they hold"
+  aria-activedescendant={cursor ? 'spread-at' : undefined}
 >
   {#each bands as band, b (band.master.id)}
     {@const here = band.master === master}
-    <div class="band" class:here>
-      <button class="name" onclick={() => place.set({ master: band.master.id, at: '' })}>
-        <b class="fig">{band.master.code}</b>
-        <span class="faint fig">v{band.master.versions.length}</span>
-        <span class="quiet cut title">{band.master.title}</span>
-      </button>
-      <div class="axis">
-        {#each band.slots as slot, i (i)}
-          <div
-            class="slot"
-            class:new={i === 4}
-            class:all={slot.length > 0 && here && slot.every((s) => hand.has(s.section.id))}
-          >
-            <div class="d">
-              {#each slot as s (s.section.id)}
-                <button
-                  class="m"
-                  class:held={here && hand.has(s.section.id)}
-                  data-section={s.section.id}
-                  data-master={s.master.id}
-                  tabindex={s === first || (here && s.section.id === at) ? 0 : -1}
-                  title={standWords(s)}
-                  aria-label={standWords(s)}
-                  aria-pressed={here && hand.has(s.section.id)}
-                  onclick={(e) => (e.metaKey || e.ctrlKey || e.shiftKey ? toggle(s) : open(s))}
-                  onkeydown={(e) => keys(e, s)}
-                >
-                  <Standing
-                    size={size[b][i]}
-                    share={s.share}
-                    behind={s.behind}
-                    never={s.never}
-                    changed={s.changed > 0}
-                    failed={s.needsPerson}
-                  />
-                </button>
-              {/each}
-            </div>
-            {#if slot.length}
-              <button
-                class="fig count"
-                title="Take these {slot.length} in hand"
-                aria-label="Take in hand: {band.master.code}, {columns[i]}, {slot.length} sections"
-                onclick={() => takeAll(band.master, slot)}
-                >{label(band.master, i, slot.length)}</button
-              >
-            {/if}
-          </div>
-        {/each}
+    <div class="band" class:here role="row">
+      <div role="rowheader" class="of">
+        <button class="name" onclick={() => place.set({ master: band.master.id, at: '' })}>
+          <b class="fig">{band.master.code}</b>
+          <span class="faint fig">v{band.master.versions.length}</span>
+          <span class="quiet cut title">{band.master.title}</span>
+        </button>
       </div>
+      {#each band.slots as slot, i (i)}
+        <div
+          class="slot"
+          role="gridcell"
+          class:new={i === 4}
+          class:all={slot.length > 0 && here && slot.every((s) => hand.has(s.section.id))}
+        >
+          <SpreadSlot
+            {slot}
+            size={size[b][i]}
+            {here}
+            cursor={cursor?.band === b && cursor.slot === i ? cursor.n : -1}
+            draws={(lines, at) => drawn.set(b, i, lines, at)}
+          />
+          {#if slot.length}
+            <button
+              class="fig count"
+              title="Take these {slot.length} in hand"
+              aria-label="Take in hand: {band.master.code}, {columns[i]}, {slot.length} sections"
+              onclick={() => takeAll(band.master, slot)}
+              >{label(band.master, i, slot.length)}</button
+            >
+          {/if}
+        </div>
+      {/each}
     </div>
   {/each}
   {#if box}
@@ -210,13 +175,13 @@
 
 <style>
   .cols,
-  .axis {
-    display: grid;
-    grid-template-columns:
-      minmax(56px, 0.9fr) minmax(56px, 0.9fr) minmax(64px, 1.1fr) minmax(96px, 1.8fr)
+  .band {
+    --axis: minmax(56px, 0.9fr) minmax(56px, 0.9fr) minmax(64px, 1.1fr) minmax(96px, 1.8fr)
       minmax(180px, 4fr);
+    display: grid;
   }
   .cols {
+    grid-template-columns: var(--axis);
     color: var(--ink-2);
     font-size: 13px;
     padding: 0 16px 4px 0;
@@ -237,9 +202,11 @@
     user-select: none;
     flex: 1;
   }
+  .bands:focus-visible {
+    outline: none;
+  }
   .band {
-    display: grid;
-    grid-template-columns: var(--names) 1fr;
+    grid-template-columns: var(--names) var(--axis);
     border-bottom: 1px solid var(--line-soft);
     min-height: 52px;
   }
@@ -247,7 +214,11 @@
     background: var(--paper);
     box-shadow: inset 3px 0 0 var(--do);
   }
+  .of {
+    min-width: 0;
+  }
   .name {
+    width: 100%;
     padding: 8px 10px 6px;
     text-align: left;
     align-self: start;
@@ -270,22 +241,6 @@
     outline: 1.5px dashed var(--do);
     outline-offset: -2px;
     background: var(--do-soft);
-  }
-  .d {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 1px 0;
-  }
-  .m {
-    cursor: pointer;
-    border-radius: 2px;
-  }
-  .m.held {
-    background: var(--do-soft);
-    box-shadow: 0 0 0 1px var(--do);
-  }
-  .all .m.held {
-    box-shadow: none;
   }
   .count {
     color: var(--ink-3);

@@ -1,9 +1,10 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { hand } from '../lib/hand.svelte';
-import { place } from '../lib/place.svelte';
+import { hand } from '../frame/hand.svelte';
+import { place } from '../frame/place.svelte';
 import Spread from './Spread.svelte';
 import { stands } from './model';
+import { Lines } from './spread';
 
 const sections = ['01', '02', '03', '04'].map((n) => ({
   id: 's' + n,
@@ -63,14 +64,44 @@ describe('the spread', () => {
     expect(hand.size).toBe(3);
   });
 
-  it('takes with Space, opens with Enter, goes on with the arrows', async () => {
-    const first = screen.getByLabelText(/110-02/);
-    first.focus();
-    await fireEvent.keyDown(first, { key: ' ' });
+  const grid = () => screen.getByRole('grid');
+  const at = () => document.getElementById(grid().getAttribute('aria-activedescendant')!);
+  const press = (key: string) => fireEvent.keyDown(grid(), { key });
+
+  it('takes with Space, opens with Enter, goes on with the arrows over the ends of columns', async () => {
+    expect(at()).toHaveAccessibleName(/110-04.*never received/);
+    await press('ArrowRight');
+    expect(at()).toHaveAccessibleName(/110-02/);
+    await press(' ');
     expect([...hand.sections]).toEqual(['s02']);
-    await fireEvent.keyDown(first, { key: 'ArrowRight' });
-    expect(screen.getByLabelText(/110-03/)).toHaveFocus();
-    await fireEvent.keyDown(first, { key: 'Enter' });
-    expect(place.get('at')).toBe('s02');
+    expect(at()).toHaveAccessibleName(/in hand$/);
+    await press('ArrowRight');
+    expect(at()).toHaveAccessibleName(/110-03/);
+    await press('Enter');
+    expect(place.get('at')).toBe('s03');
+    await press('ArrowLeft');
+    await press('ArrowLeft');
+    await press('ArrowLeft');
+    expect(at()).toHaveAccessibleName(/110-04/);
+  });
+});
+
+describe('marks in lines', () => {
+  const lines = new Lines(7, 18, 65);
+
+  it('are broken at the width', () => {
+    expect([lines.across, lines.down]).toEqual([3, 3]);
+    expect(lines.at(4)).toEqual({ x: 20, y: 19 });
+  });
+
+  it('are found by a point', () => {
+    expect(lines.under(25, 20)).toBe(4);
+    expect(lines.under(45, 45)).toBeUndefined();
+    expect(lines.under(-1, 5)).toBeUndefined();
+  });
+
+  it('are found by a rectangle that touches them', () => {
+    expect(lines.within(-50, 5, 30, 30)).toEqual([0, 1, 3, 4]);
+    expect(lines.within(0, 40, 500, 500)).toEqual([6]);
   });
 });

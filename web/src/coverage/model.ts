@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client';
-import { many } from '../lib/words';
+import { many } from '../marks/words';
 
 export type Sec = Schemas['CoverageSection'];
 export type Master = Schemas['CoverageMaster'];

@@ -1,11 +1,11 @@
 <script lang="ts">
-  import { api, got, type Schemas } from '../api/client';
-  import HandFrame from '../lib/HandFrame.svelte';
-  import Trouble from '../lib/Trouble.svelte';
-  import When from '../lib/When.svelte';
-  import { hand } from '../lib/hand.svelte';
-  import { keyList } from '../lib/keys.svelte';
-  import { many } from '../lib/words';
+  import { api, got, type LineState, type Schemas } from '../api/client';
+  import HandFrame from '../frame/HandFrame.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import When from '../frame/When.svelte';
+  import { hand } from '../frame/hand.svelte';
+  import { keyList } from '../frame/keys.svelte';
+  import { many } from '../marks/words';
 
   let list = $state.raw<Schemas['DeliverySummary'][] | null>(null);
   let trouble = $state.raw<unknown>(null);
@@ -30,7 +30,7 @@
   });
 
   const all = (d: Schemas['DeliverySummary']) => Object.values(d.lines).reduce((a, b) => a + b, 0);
-  const part = (d: Schemas['DeliverySummary'], ...s: string[]) =>
+  const part = (d: Schemas['DeliverySummary'], ...s: LineState[]) =>
     s.reduce((n, k) => n + (d.lines[k] ?? 0), 0);
   let waiting = $derived((list ?? []).filter((d) => d.state === 'PLANNED'));
   let need = $derived((list ?? []).filter((d) => d.confirmedAt && d.lines.NEEDS_PERSON));

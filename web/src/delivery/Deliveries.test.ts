@@ -1,10 +1,16 @@
 import { render, screen } from '@testing-library/svelte';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { refusal, serve } from '../lib/server-stand-in';
+import { refusal, serve, type Some } from '../../test/server-stand-in';
+import type { DeliveryState, LineState, Schemas } from '../api/client';
 import Deliveries from './Deliveries.svelte';
 
 afterEach(() => vi.unstubAllGlobals());
-const delivery = (id: string, state: string, lines: Record<string, number>, more = {}) => ({
+const delivery = (
+  id: string,
+  state: DeliveryState,
+  lines: Partial<Record<LineState, number>>,
+  more: Some<Schemas['DeliverySummary']> = {},
+): Some<Schemas['DeliverySummary']> => ({
   id,
   state,
   lines,
@@ -16,7 +22,7 @@ const delivery = (id: string, state: string, lines: Record<string, number>, more
   confirmedAt: '2026-09-01T08:05:00Z',
   ...more,
 });
-async function listed(...deliveries: unknown[]) {
+async function listed(...deliveries: Some<Schemas['DeliverySummary']>[]) {
   serve({ 'GET /api/deliveries': deliveries });
   const { unmount } = render(Deliveries);
   await vi.waitFor(() =>
@@ -29,7 +35,7 @@ const says = () => screen.getByRole('heading', { level: 1 }).textContent?.trim()
 describe('the deliveries', () => {
   it('says first what waits for a person', async () => {
     await listed(
-      delivery('a', 'RESTING', { DONE: 18, NEEDS_PERSON: 2 }),
+      delivery('a', 'DONE', { DONE: 18, NEEDS_PERSON: 2 }),
       delivery('b', 'PLANNED', { PLANNED: 5 }, { confirmedAt: undefined }),
       delivery('c', 'DONE', { DONE: 20 }),
     );

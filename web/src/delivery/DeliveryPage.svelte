@@ -1,7 +1,7 @@
 <script lang="ts">
   import { api, got, type Schemas } from '../api/client';
-  import Trouble from '../lib/Trouble.svelte';
-  import { place } from '../lib/place.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import { place } from '../frame/place.svelte';
   import PlanView from './PlanView.svelte';
   import RunView from './RunView.svelte';
 

@@ -1,12 +1,13 @@
 <script lang="ts">
-  import type { Schemas } from '../api/client';
-  import { place } from '../lib/place.svelte';
-  import { reasons, stepWords } from '../lib/words';
+  import type { Schemas, StepKind } from '../api/client';
+  import { place } from '../frame/place.svelte';
+  import { reasons, stepWords } from '../marks/words';
+  import PlanHeads from './PlanHeads.svelte';
   import PlanMarks from './PlanMarks.svelte';
+  import PlanRow from './PlanRow.svelte';
   import {
     inside,
     moved,
-    moving,
     picture,
     stepOf,
     stepsByKind,
@@ -20,7 +21,8 @@
     plan,
     lines,
     only,
-  }: { plan: Schemas['DeliveryPlan']; lines: Schemas['DeliveryLine'][]; only: string } = $props();
+  }: { plan: Schemas['DeliveryPlan']; lines: Schemas['DeliveryLine'][]; only: StepKind | '' } =
+    $props();
 
   const height = 23;
   const title = 286;
@@ -126,9 +128,7 @@
   function name(r: number, col: number): string {
     const line = byId.get(plan.lines[pic.columns[col]]);
     const c = cellAt(r, col);
-    const says = c
-      ? `${stepWords[c.kind]?.[0] ?? c.kind}. ${reasons[c.reason] ?? ''}`
-      : 'nothing to do.';
+    const says = c ? `${stepWords[c.kind][0]}. ${reasons[c.reason]}` : 'nothing to do.';
     return `${pic.rows[r].title}, ${line?.code}: ${says}`;
   }
 </script>
@@ -164,70 +164,21 @@
     style="width:{title + pic.columns.length * width + 52}px;height:{pic.rows.length * height +
       head}px"
   >
-    <div class="heads" role="row">
-      <span class="corner" role="columnheader" style="width:{title}px">
-        {#if pic.idle}<span class="faint"
-            >{pic.idle}
-            {pic.idle === 1 ? 'section' : 'sections'} with nothing to do, not drawn</span
-          >{/if}
-      </span>
-      {#each pic.columns.slice(sight.fromCol, sight.toCol) as line, i (line)}
-        {@const l = byId.get(plan.lines[line])}
-        <span
-          class="c fig"
-          role="columnheader"
-          style="left:{title + (sight.fromCol + i) * width}px;width:{width}px"
-          title="{l?.code} · {l?.campus} · {l?.instructors}"><span>{l?.code}</span></span
-        >
-      {/each}
-    </div>
+    <PlanHeads {pic} {plan} {byId} {sight} {width} {title} />
     {#each pic.rows.slice(sight.fromRow, sight.toRow) as row, i (sight.fromRow + i)}
       {@const r = sight.fromRow + i}
-      <div
-        class="row {row.type}"
-        role="row"
-        aria-rowindex={r + 1}
-        style="top:{r * height + head}px"
-      >
-        <span
-          id={r === cursor.row && row.type !== 'item' ? 'plan-at' : undefined}
-          class="i cut"
-          role="rowheader"
-          style="width:{title}px"
-          class:on={row.type === 'item' && plan.rows[row.row].key === atItem}
-        >
-          {#if row.type === 'fold' && row.key}
-            <button tabindex="-1" onclick={() => toggle(row)}
-              >{open.has(row.key) ? '▾' : '▸'} {row.title}</button
-            >
-          {:else}{row.title}{/if}
-        </span>
-        {#if row.type !== 'module'}
-          <span
-            class="ruled"
-            style="left:{title}px;width:{pic.columns.length *
-              width}px;background-size:{width}px 100%"
-          ></span>
-        {/if}
-        {#if row.type === 'item'}
-          {#if r === cursor.row}
-            <span
-              id="plan-at"
-              class="s cursor"
-              role="gridcell"
-              aria-colindex={cursor.col + 1}
-              aria-label={name(r, cursor.col)}
-              style="left:{title + cursor.col * width}px;width:{width}px"
-            ></span>
-          {/if}
-          {#if plan.rows[row.row].key === atItem && atCol >= 0}
-            <span class="s at" style="left:{title + atCol * width}px;width:{width}px"></span>
-          {/if}
-          <span class="n fig" style="left:{title + pic.columns.length * width}px"
-            >{moving(row.cells) || ''}</span
-          >
-        {/if}
-      </div>
+      <PlanRow
+        {row}
+        columns={pic.columns.length}
+        {width}
+        {title}
+        index={r}
+        top={r * height + head}
+        cursor={r === cursor.row ? { col: cursor.col, name: name(r, cursor.col) } : undefined}
+        at={row.type === 'item' && plan.rows[row.row].key === atItem ? atCol : undefined}
+        open={row.type === 'fold' && open.has(row.key)}
+        toggle={() => toggle(row)}
+      />
     {/each}
     <div
       class="marks"
@@ -252,101 +203,8 @@
     position: relative;
     min-width: 100%;
   }
-  .heads {
-    position: sticky;
-    top: 0;
-    height: 62px;
-    background: var(--ground);
-    border-bottom: 1px solid var(--line);
-    z-index: 3;
-  }
-  .corner {
-    position: sticky;
-    left: 0;
-    display: flex;
-    align-items: end;
-    height: 61px;
-    background: var(--ground);
-    z-index: 4;
-    padding: 0 8px 4px 0;
-    font-size: 12px;
-    line-height: 15px;
-  }
-  .c {
-    position: absolute;
-    bottom: 4px;
-    display: flex;
-    justify-content: center;
-    color: var(--ink-2);
-  }
-  .c span {
-    writing-mode: vertical-rl;
-    transform: rotate(180deg);
-    font-size: 12px;
-  }
-  .row {
-    position: absolute;
-    left: 0;
-    right: 0;
-    height: 23px;
-  }
-  .i {
-    position: sticky;
-    left: 0;
-    display: inline-block;
-    height: 23px;
-    line-height: 23px;
-    padding: 0 8px 0 11px;
-    background: var(--ground);
-    z-index: 2;
-  }
-  .module {
-    border-top: 1px solid var(--line);
-    background: var(--paper);
-  }
-  .module .i {
-    font-weight: 650;
-    padding-left: 0;
-    background: var(--paper);
-  }
-  .fold .i {
-    color: var(--ink-3);
-  }
-  .fold button {
-    cursor: pointer;
-  }
-  .i.on {
-    background: var(--do-soft);
-  }
-  .s {
-    position: absolute;
-    top: 0;
-    height: 23px;
-  }
   .marks {
     position: absolute;
     pointer-events: none;
-  }
-  .ruled {
-    position: absolute;
-    top: 0;
-    bottom: 0;
-    background-image: linear-gradient(to right, var(--line-soft) 1px, transparent 1px);
-  }
-  .s.at {
-    outline: 2px solid var(--do);
-    outline-offset: -2px;
-    background: var(--do-soft);
-  }
-  .plan:focus-visible .s.cursor {
-    outline: 2px solid var(--do);
-    outline-offset: -2px;
-  }
-  .n {
-    position: absolute;
-    width: 44px;
-    text-align: right;
-    line-height: 23px;
-    color: var(--ink-2);
   }
 </style>

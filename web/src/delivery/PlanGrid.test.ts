@@ -1,10 +1,10 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Schemas } from '../api/client';
-import { place } from '../lib/place.svelte';
+import type { Kind, Schemas, StepKind } from '../api/client';
+import { place } from '../frame/place.svelte';
 import PlanGrid from './PlanGrid.svelte';
 
-const row = (key: string, kind: string, parent?: string) => ({
+const row = (key: string, kind: Kind, parent?: string) => ({
   key,
   kind,
   title: 'Item ' + key,
@@ -17,9 +17,9 @@ function large(): Schemas['DeliveryPlan'] {
   const rows = [row('w1', 'MODULE'), row('w2', 'MODULE'), ...items];
   const lines = Array.from({ length: 50 }, (_, i) => 'l' + i);
   const steps = lines.map((_, l) => items.flatMap((_, i) => [i + 2, l === 7 && i === 60 ? 1 : 0]));
-  const codes = [
+  const codes: Schemas['StepCode'][] = [
     { kind: 'ADD', reason: 'NEW_IN_VERSION', moves: true },
-    { kind: 'CLASH', reason: '', moves: false },
+    { kind: 'CLASH', reason: 'BOTH_MOVED', moves: false },
   ];
   return { rows, lines, codes, steps };
 }
@@ -36,7 +36,7 @@ beforeEach(() => {
   vi.spyOn(HTMLElement.prototype, 'clientHeight', 'get').mockReturnValue(600);
 });
 afterEach(() => vi.restoreAllMocks());
-function shown(only = '') {
+function shown(only: StepKind | '' = '') {
   render(PlanGrid, { plan: large(), lines, only });
   return screen.getByRole('grid');
 }

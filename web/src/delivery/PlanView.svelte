@@ -1,12 +1,12 @@
 <script lang="ts">
-  import { api, got, type Schemas } from '../api/client';
-  import Act from '../lib/Act.svelte';
-  import HandFrame from '../lib/HandFrame.svelte';
-  import StepMark from '../lib/StepMark.svelte';
-  import Trouble from '../lib/Trouble.svelte';
-  import { keyList } from '../lib/keys.svelte';
-  import { place } from '../lib/place.svelte';
-  import { ago, figure, many, stepWords } from '../lib/words';
+  import { api, got, type Schemas, type StepKind } from '../api/client';
+  import Act from '../frame/Act.svelte';
+  import HandFrame from '../frame/HandFrame.svelte';
+  import StepMark from '../marks/StepMark.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import { keyList } from '../frame/keys.svelte';
+  import { place } from '../frame/place.svelte';
+  import { ago, figure, many, stepKind, stepWords } from '../marks/words';
   import PlanGrid from './PlanGrid.svelte';
   import SidesPane from './SidesPane.svelte';
   import { totals } from './plan';
@@ -54,8 +54,17 @@
   });
 
   let counts = $derived(totals(detail.lines));
-  const order = ['UPDATE', 'ADD', 'KEEP', 'CLASH', 'TWIN', 'RETIRE', 'BLOCKED', 'SAME'];
-  let only = $derived(place.get('only'));
+  const order: readonly StepKind[] = [
+    'UPDATE',
+    'ADD',
+    'KEEP',
+    'CLASH',
+    'TWIN',
+    'RETIRE',
+    'BLOCKED',
+    'SAME',
+  ];
+  let only = $derived(stepKind(place.get('only')));
   let sure = $derived(detail.lines.filter((l) => l.state === 'PLANNED'));
   let moving = $derived(sure.filter((l) => l.steps > 0).length);
   let readAt = $derived(
@@ -94,7 +103,7 @@
             disabled={k === 'SAME'}
             onclick={() => place.set({ only: only === k ? '' : k })}
           >
-            <StepMark kind={k} size={13} /><b class="fig">{figure(counts[k])}</b>{stepWords[k][
+            <StepMark kind={k} size={13} /><b class="fig">{figure(counts[k] ?? 0)}</b>{stepWords[k][
               counts[k] === 1 ? 0 : 1
             ]}
           </button>

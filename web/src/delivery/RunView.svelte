@@ -1,14 +1,14 @@
 <script lang="ts">
-  import type { Schemas } from '../api/client';
-  import Act from '../lib/Act.svelte';
-  import HandFrame from '../lib/HandFrame.svelte';
-  import Rows from '../lib/Rows.svelte';
-  import Standing from '../lib/Standing.svelte';
-  import Trouble from '../lib/Trouble.svelte';
-  import When from '../lib/When.svelte';
-  import { keyList } from '../lib/keys.svelte';
-  import { place } from '../lib/place.svelte';
-  import { figure, many } from '../lib/words';
+  import type { LineState, Schemas } from '../api/client';
+  import Act from '../frame/Act.svelte';
+  import HandFrame from '../frame/HandFrame.svelte';
+  import Rows from '../lists/Rows.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import When from '../frame/When.svelte';
+  import { keyList } from '../frame/keys.svelte';
+  import { place } from '../frame/place.svelte';
+  import { figure, many } from '../marks/words';
+  import RunLane from './RunLane.svelte';
   import { inWords, left } from './plan';
 
   let {
@@ -21,7 +21,7 @@
   type Line = Schemas['DeliveryLine'];
   keyList.of = [];
 
-  const order = [
+  const order: readonly LineState[] = [
     'NEEDS_PERSON',
     'RUNNING',
     'TRYING_AGAIN',
@@ -37,7 +37,7 @@
       .filter((l) => l.state !== 'NEEDS_PERSON')
       .sort((a, b) => order.indexOf(a.state) - order.indexOf(b.state)),
   );
-  const of = (lines: Line[], ...states: string[]) =>
+  const of = (lines: Line[], ...states: LineState[]) =>
     lines.filter((l) => states.includes(l.state)).length;
   let all = $derived(detail.lines.length);
   let done = $derived(of(detail.lines, 'DONE'));
@@ -46,7 +46,7 @@
   let waiting = $derived(of(detail.lines, 'WAITING'));
   let stopped = $derived(of(detail.lines, 'STOPPED'));
   let seconds = $derived(d.confirmedAt ? left(d.confirmedAt, done + need.length, all) : null);
-  let nothing = $derived(detail.lines.filter((l) => l.activity.startsWith('nothing to do')).length);
+  let nothing = $derived(detail.lines.filter((l) => l.state === 'DONE' && !l.steps).length);
   let running = $derived(d.state === 'RUNNING');
   let heading = $derived(
     running
@@ -61,7 +61,7 @@
   /** A section with nothing to do counts as one step. */
   const steps = (l: Line) => Math.max(1, l.steps);
   const written = (l: Line) => (l.state === 'DONE' ? steps(l) : Math.min(l.stepsDone, steps(l)));
-  const sum = (n: (l: Line) => number, ...of: string[]) =>
+  const sum = (n: (l: Line) => number, ...of: LineState[]) =>
     detail.lines.filter((l) => !of.length || of.includes(l.state)).reduce((m, l) => m + n(l), 0);
   let allSteps = $derived(sum(steps));
   let allWritten = $derived(sum(written));
@@ -89,56 +89,8 @@
     }
     return [...by.values()].filter((h) => h.lines > 2).sort((a, b) => b.lines - a.lines);
   });
-
-  function share(l: Line): number {
-    return l.state === 'DONE' ? 1 : l.steps ? l.stepsDone / l.steps : 0;
-  }
-  function count(l: Line): string {
-    if (l.state === 'NEEDS_PERSON') return 'needs you';
-    if (l.state === 'WAITING') return 'waits';
-    if (l.state === 'STOPPED') return 'stopped';
-    if (l.state === 'DONE' && !l.steps) return 'done';
-    return `${l.stepsDone} of ${l.steps}`;
-  }
-  function says(l: Line): string {
-    if (l.state === 'TRYING_AGAIN') {
-      const s = Math.max(1, Math.round((Date.parse(l.nextTry ?? '') - Date.now()) / 1000));
-      const said = holdUps.some((h) => h.reason === l.reason);
-      return `trying again in ${s} s${said ? '' : ': ' + (l.reason ?? '')}`;
-    }
-    return l.activity;
-  }
+  let said = $derived(new Set(holdUps.map((h) => h.reason)));
 </script>
-
-{#snippet lane(l: Line)}
-  <div class="l" class:need={l.state === 'NEEDS_PERSON'}>
-    <span class="who">
-      <Standing size={16} share={share(l)} failed={l.state === 'NEEDS_PERSON'} />
-      <a class="fig link plain" href="/sections/{l.section}">{l.code}</a>
-    </span>
-    <span class="quiet cut">{l.campus} · {l.instructors}</span>
-    <span
-      class="track {l.state}"
-      role="progressbar"
-      aria-label="{l.code}: {count(l)}"
-      aria-valuemin="0"
-      aria-valuemax="100"
-      aria-valuenow={Math.round(share(l) * 100)}><i style="width:{share(l) * 100}%"></i></span
-    >
-    <span class="fig quiet">{count(l)}</span>
-    {#if l.state === 'NEEDS_PERSON'}
-      <span>
-        {l.reason}
-        {l.stepsDone
-          ? `${l.stepsDone} of ${l.steps} steps are written and kept.`
-          : 'Nothing was written.'}
-        {l.remedy}
-      </span>
-    {:else}
-      <span class="quiet cut" title={says(l)}>{says(l)}</span>
-    {/if}
-  </div>
-{/snippet}
 
 <main class="page">
   <div class="head">
@@ -183,20 +135,20 @@
   <div class="lanes">
     {#if need.length}
       <div class="top">
-        {#each need as l (l.id)}{@render lane(l)}{/each}
+        {#each need as line (line.id)}<RunLane {line} {said} />{/each}
       </div>
     {/if}
     <Rows
       rows={others}
       height={30}
       key={(l: Line) => l.id}
-      row={rowOf}
+      row={lane}
       role="group"
       label="Sections"
     />
   </div>
 </main>
-{#snippet rowOf(l: Line)}{@render lane(l)}{/snippet}
+{#snippet lane(line: Line)}<RunLane {line} {said} />{/snippet}
 
 <HandFrame
   title="{many(all, 'section')} in this delivery"
@@ -276,47 +228,5 @@
     max-height: 46%;
     flex: none;
     margin: 0 -16px;
-  }
-  .l {
-    display: grid;
-    grid-template-columns: 84px 190px 1fr 96px 330px;
-    gap: 12px;
-    align-items: center;
-    height: 30px;
-    border-bottom: 1px solid var(--line-soft);
-    font-size: 13.5px;
-  }
-  .l.need {
-    height: auto;
-    padding: 8px 16px;
-    background: var(--harm-soft);
-    line-height: 17px;
-  }
-  .who {
-    display: flex;
-    gap: 6px;
-    align-items: center;
-  }
-  .plain {
-    text-decoration: none;
-  }
-  .track {
-    height: 8px;
-    background: var(--line-soft);
-    border-radius: 1px;
-    display: block;
-  }
-  .track i {
-    display: block;
-    height: 100%;
-    background: var(--calm);
-    transition: width 0.6s;
-  }
-  .track.RUNNING i,
-  .track.TRYING_AGAIN i {
-    background: var(--do);
-  }
-  .track.NEEDS_PERSON i {
-    background: var(--harm);
   }
 </style>

@@ -1,6 +1,6 @@
 import { fireEvent, render, screen, within } from '@testing-library/svelte';
 import { describe, expect, it, vi } from 'vitest';
-import type { Schemas } from '../api/client';
+import type { DeliveryState, Schemas } from '../api/client';
 import RunView from './RunView.svelte';
 
 type Line = Schemas['DeliveryLine'];
@@ -19,14 +19,14 @@ const line = (n: number, more: Partial<Line> = {}): Line => ({
   counts: {},
   ...more,
 });
-const refused = {
+const refused: Partial<Line> = {
   state: 'NEEDS_PERSON',
   stepsDone: 0,
   reason: 'The platform refuses the token.',
   remedy: 'Enter a new one under College.',
 };
 
-function shown(state: string, lines: Line[]) {
+function shown(state: DeliveryState, lines: Line[]) {
   const stop = vi.fn();
   const goOn = vi.fn();
   const delivery = {
@@ -66,7 +66,7 @@ describe('a run', () => {
   });
 
   it('puts what failed on top with its reason, what was kept and what to do', async () => {
-    const { goOn } = shown('RESTING', [line(1), line(2, refused)]);
+    const { goOn } = shown('DONE', [line(1), line(2, refused)]);
     expect(screen.getByRole('heading', { level: 1 })).toHaveTextContent(
       '1 of 2 sections done, 1 needs you',
     );

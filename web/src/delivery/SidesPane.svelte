@@ -1,11 +1,11 @@
 <script lang="ts">
   import { diffWords } from 'diff';
-  import { api, got, type Schemas } from '../api/client';
-  import StepMark from '../lib/StepMark.svelte';
-  import Trouble from '../lib/Trouble.svelte';
-  import { onEscape } from '../lib/escape.svelte';
-  import { place } from '../lib/place.svelte';
-  import { reasons, stepWords } from '../lib/words';
+  import { api, got, type AspectStep, type Schemas, type StepKind } from '../api/client';
+  import StepMark from '../marks/StepMark.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import { onEscape } from '../frame/escape.svelte';
+  import { place } from '../frame/place.svelte';
+  import { everyAspect, reasons, stepWords } from '../marks/words';
   import { words } from './plan';
 
   /** One step with its three sides: the version, the section, what was delivered before. */
@@ -27,8 +27,7 @@
     );
   });
 
-  const aspects = ['WORDING', 'GRADING', 'TIMING', 'PLACE', 'VISIBILITY', 'LAUNCH'];
-  const did: Record<string, [string, string]> = {
+  const did: Record<AspectStep, [string, string]> = {
     SAME: ['same', ''],
     UPDATE: ['updated', 'do'],
     KEEP: ['the section’s stays', 'own'],
@@ -51,7 +50,7 @@
   let version = $derived(text(sides?.version));
   let here = $derived(text(sides?.here));
   const added = (from: string, to: string) => diffWords(from, to).filter((p) => !p.removed);
-  let totals = $derived(Object.entries(stepWords));
+  const totals = Object.entries(stepWords) as [StepKind, [string, string]][];
 
   onEscape(() => {
     if (!place.get('item')) return false;
@@ -66,13 +65,13 @@
     <h2>{(sides.version ?? sides.here ?? sides.before)?.title}</h2>
     <p class="why">
       <StepMark kind={sides.kind} size={13} />
-      {reasons[sides.reason] ?? sides.reason}
+      {reasons[sides.reason]}
     </p>
   </div>
   {#if Object.keys(sides.aspects).length}
     <dl>
-      {#each aspects as a (a)}
-        {@const [say, tone] = did[sides.aspects[a] ?? 'SAME'] ?? ['', '']}
+      {#each everyAspect as a (a)}
+        {@const [say, tone] = did[sides.aspects[a] ?? 'SAME']}
         <dt>{a.toLowerCase()}</dt>
         <dd class={tone}>{say}</dd>
       {/each}

@@ -1,8 +1,8 @@
 import { render, screen } from '@testing-library/svelte';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Schemas } from '../api/client';
-import { place } from '../lib/place.svelte';
-import { refusal, serve } from '../lib/server-stand-in';
+import { place } from '../frame/place.svelte';
+import { refusal, serve, type Some } from '../../test/server-stand-in';
 import SidesPane from './SidesPane.svelte';
 
 afterEach(() => vi.unstubAllGlobals());
@@ -10,25 +10,24 @@ const detail = {
   delivery: { id: 'd', number: 3 },
   lines: [{ id: 'l1', code: '110-01', campus: 'North', instructors: 'Agnes Pell' }],
 } as Schemas['DeliveryDetail'];
-const item = (html: string) => ({
+const item = (html: string): Some<Schemas['ItemView']> => ({
   key: 'a',
   title: 'Load',
   kind: 'PAGE',
   html,
   shown: true,
 });
-const address = 'GET /api/deliveries/d/lines/l1/steps/a';
-const clash = {
+const clash: Some<Schemas['StepSides']> = {
   kind: 'CLASH',
-  reason: 'BOTH_CHANGED',
+  reason: 'BOTH_MOVED',
   aspects: { WORDING: 'CLASH_KEPT', VISIBILITY: 'SAME' },
   version: item('<p>It carries 2,400 watts.</p>'),
   here: item('<p>It carries 1,920 watts.</p>'),
   before: item('<p>It carries many watts.</p>'),
 };
 
-function opened(step: unknown) {
-  serve({ [address]: step });
+function opened(step: Some<Schemas['StepSides']> | Response) {
+  serve({ 'GET /api/deliveries/{id}/lines/{line}/steps/{key}': step });
   place.go('/deliveries/d?line=l1&item=a');
   render(SidesPane, { detail });
 }
@@ -45,7 +44,7 @@ describe('the sides of a step', () => {
   });
 
   it('says that the section does not hold what is new', async () => {
-    opened({ kind: 'ADD', reason: '', aspects: {}, version: item('<p>New.</p>') });
+    opened({ kind: 'ADD', reason: 'NEW_IN_VERSION', aspects: {}, version: item('<p>New.</p>') });
     expect(await screen.findByText('The section does not hold it.')).toBeInTheDocument();
   });
 
@@ -59,7 +58,7 @@ describe('the sides of a step', () => {
   });
 
   it('says why a step cannot be shown', async () => {
-    opened(() => refusal(404, 'This step is no longer there.', 'Plan again.'));
+    opened(refusal(404, 'This step is no longer there.', 'Plan again.'));
     expect(await screen.findByText(/no longer there/)).toBeInTheDocument();
   });
 });

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import type { Kind, Schemas, StepKind } from '../api/client';
 import {
   Cell,
   inWords,
@@ -13,14 +14,14 @@ import {
   words,
 } from './plan';
 
-const row = (key: string, kind: string, parent?: string, inVersion = true) => ({
+const row = (key: string, kind: Kind, parent?: string, inVersion = true) => ({
   key,
   kind,
   title: key.toUpperCase(),
   parent,
   inVersion,
 });
-const plan = {
+const plan: Schemas['DeliveryPlan'] = {
   rows: [
     row('w1', 'MODULE'),
     row('a', 'PAGE', 'w1'),
@@ -31,13 +32,14 @@ const plan = {
   ],
   lines: ['l0', 'l1', 'l2'],
   codes: [
-    { kind: 'UPDATE', reason: '', moves: true },
-    { kind: 'KEEP', reason: '', moves: false },
-    { kind: 'RETIRE', reason: '', moves: true },
+    { kind: 'UPDATE', reason: 'VERSION_MOVED', moves: true },
+    { kind: 'KEEP', reason: 'CHANGED_HERE', moves: false },
+    { kind: 'RETIRE', reason: 'GONE_FROM_VERSION', moves: true },
   ],
   steps: [[1, 1, 5, 2], [], [1, 0]],
 };
-const picture = (open = new Set<string>(), only = '') => draw(plan, stepsByKind(plan), open, only);
+const picture = (open = new Set<string>(), only: StepKind | '' = '') =>
+  draw(plan, stepsByKind(plan), open, only);
 
 describe('the plan picture', () => {
   it('folds what is the same everywhere, and modules and sections with nothing to do', () => {
@@ -108,7 +110,7 @@ describe('the plan picture', () => {
   });
 
   it('adds up steps by kind over all sections', () => {
-    const line = (counts: Record<string, number>) => ({ counts }) as never;
+    const line = (counts: Partial<Record<StepKind, number>>) => ({ counts }) as never;
     expect(totals([line({ ADD: 2, SAME: 10 }), line({ ADD: 1 })])).toEqual({ ADD: 3, SAME: 10 });
   });
 

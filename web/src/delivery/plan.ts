@@ -1,6 +1,6 @@
-import type { Schemas } from '../api/client';
-import { along } from '../lib/along';
-import { path, stepShape, type Layer } from '../lib/stepShapes';
+import { counted, type Reason, type Schemas, type StepKind } from '../api/client';
+import { along } from '../lists/along';
+import { path, stepShape, type Layer } from '../marks/stepShapes';
 
 /**
  * A step that is not "same": its row and line, by their place in the plan's lists. A plan may have
@@ -12,10 +12,10 @@ export class Cell {
     readonly line: number,
     private readonly code: Schemas['StepCode'],
   ) {}
-  get kind(): string {
+  get kind(): StepKind {
     return this.code.kind;
   }
-  get reason(): string {
+  get reason(): Reason {
     return this.code.reason;
   }
   get moves(): boolean {
@@ -38,7 +38,7 @@ class Some {
 }
 
 /** The steps, by kind and all of them under no kind; made once for a plan. */
-export type Steps = Map<string, Some>;
+export type Steps = Map<StepKind | '', Some>;
 
 export function stepsByKind(plan: Schemas['DeliveryPlan']): Steps {
   const all = new Some(plan);
@@ -82,7 +82,7 @@ export function picture(
   plan: Schemas['DeliveryPlan'],
   steps: Steps,
   open: ReadonlySet<string>,
-  only: string = '',
+  only: StepKind | '' = '',
 ): Picture {
   const { rows: byRow, used } = steps.get(only) ?? new Some(plan);
   const title = new Map(plan.rows.map((r) => [r.key, r]));
@@ -229,6 +229,8 @@ export function moved(
   return up === undefined ? undefined : { row: up, col };
 }
 
+const asks: readonly StepKind[] = ['CLASH', 'TWIN', 'BLOCKED'];
+
 /** The next step that a person may want to look at, from the top again after the last. */
 export function wanted(pic: Picture, from: Spot): (Spot & { cell: Cell }) | undefined {
   for (let i = 0; i <= pic.rows.length; i++) {
@@ -236,8 +238,7 @@ export function wanted(pic: Picture, from: Spot): (Spot & { cell: Cell }) | unde
     const row = pic.rows[at];
     if (row?.type !== 'item') continue;
     const cell = row.cells.find(
-      (c) =>
-        ['CLASH', 'TWIN', 'BLOCKED'].includes(c.kind) && (i || pic.columnOf[c.line] > from.col),
+      (c) => asks.includes(c.kind) && (i || pic.columnOf[c.line] > from.col),
     );
     if (cell) return { row: at, col: pic.columnOf[cell.line], cell };
   }
@@ -245,10 +246,10 @@ export function wanted(pic: Picture, from: Spot): (Spot & { cell: Cell }) | unde
 }
 
 /** Steps by kind, over all sections. */
-export function totals(lines: Schemas['DeliveryLine'][]): Record<string, number> {
-  const all: Record<string, number> = {};
+export function totals(lines: Schemas['DeliveryLine'][]): Partial<Record<StepKind, number>> {
+  const all: Partial<Record<StepKind, number>> = {};
   for (const l of lines)
-    for (const [kind, n] of Object.entries(l.counts)) all[kind] = (all[kind] ?? 0) + n;
+    for (const [kind, n] of counted<StepKind>(l.counts)) all[kind] = (all[kind] ?? 0) + n;
   return all;
 }
 

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import HandFrame from '../lib/HandFrame.svelte';
-  import Trouble from '../lib/Trouble.svelte';
-  import { keyList } from '../lib/keys.svelte';
+  import HandFrame from '../frame/HandFrame.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import { keyList } from '../frame/keys.svelte';
   import { calls, type Call, type Description } from './api-description';
 
   let all = $state.raw<Call[]>([]);

@@ -1,7 +1,7 @@
 <script lang="ts">
-  import HandFrame from '../lib/HandFrame.svelte';
-  import { keyList } from '../lib/keys.svelte';
-  import { session } from '../lib/session.svelte';
+  import HandFrame from '../frame/HandFrame.svelte';
+  import { keyList } from '../frame/keys.svelte';
+  import { session } from '../frame/session.svelte';
   import Password from './Password.svelte';
   import Tokens from './Tokens.svelte';
 

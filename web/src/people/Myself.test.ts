@@ -1,6 +1,6 @@
 import { fireEvent, render, screen, within } from '@testing-library/svelte';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { refusal, serve } from '../lib/server-stand-in';
+import { refusal, serve } from '../../test/server-stand-in';
 import Password from './Password.svelte';
 import Record from './Record.svelte';
 import Tokens from './Tokens.svelte';
@@ -35,7 +35,7 @@ describe('tokens', () => {
   it('shows a new token once', async () => {
     const asked = serve({
       'GET /api/me/tokens': [],
-      'POST /api/me/tokens': { token: 'zm_secret', id: 't9' },
+      'POST /api/me/tokens': { token: 'zm_secret' },
     });
     render(Tokens);
     expect(await screen.findByText('You have none.')).toBeInTheDocument();
@@ -60,7 +60,7 @@ describe('tokens', () => {
   });
 
   it('ends one by its name', async () => {
-    const asked = serve({ 'GET /api/me/tokens': [token()], 'DELETE /api/me/tokens/t1': {} });
+    const asked = serve({ 'GET /api/me/tokens': [token()], 'DELETE /api/me/tokens/{id}': {} });
     render(Tokens);
     await fireEvent.click(await screen.findByRole('button', { name: /^End\s*Nightly report$/ }));
     expect(asked.map((a) => a.method)).toContain('DELETE');

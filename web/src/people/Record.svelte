@@ -1,9 +1,9 @@
 <script lang="ts">
   import { api, got, type Schemas } from '../api/client';
-  import HandFrame from '../lib/HandFrame.svelte';
-  import Trouble from '../lib/Trouble.svelte';
-  import { keyList } from '../lib/keys.svelte';
-  import { place } from '../lib/place.svelte';
+  import HandFrame from '../frame/HandFrame.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import { keyList } from '../frame/keys.svelte';
+  import { place } from '../frame/place.svelte';
 
   let lines = $state.raw<Schemas['RecordLine'][] | null>(null);
   let more = $state(false);

@@ -1,9 +1,9 @@
 <script lang="ts">
   import { api, csrf, got, problem } from '../api/client';
-  import Act from '../lib/Act.svelte';
-  import Trouble from '../lib/Trouble.svelte';
-  import Vane from '../lib/Vane.svelte';
-  import { session } from '../lib/session.svelte';
+  import Act from '../frame/Act.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import Vane from '../frame/Vane.svelte';
+  import { session } from '../frame/session.svelte';
 
   let name = $state('');
   let email = $state('');

@@ -1,7 +1,7 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { refusal, serve } from '../lib/server-stand-in';
-import { session } from '../lib/session.svelte';
+import { refusal, serve } from '../../test/server-stand-in';
+import { session } from '../frame/session.svelte';
 import SignIn from './SignIn.svelte';
 
 afterEach(() => {

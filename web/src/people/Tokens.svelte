@@ -1,8 +1,8 @@
 <script lang="ts">
   import { api, got, type Schemas } from '../api/client';
-  import Act from '../lib/Act.svelte';
-  import Trouble from '../lib/Trouble.svelte';
-  import When from '../lib/When.svelte';
+  import Act from '../frame/Act.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import When from '../frame/When.svelte';
 
   type Scope = Schemas['NewToken']['scopes'][number];
   const offered: [Scope, string][] = [

@@ -1,11 +1,11 @@
 <script lang="ts">
   import { api, got, type Schemas } from '../api/client';
-  import HandFrame from '../lib/HandFrame.svelte';
-  import Standing from '../lib/Standing.svelte';
-  import Trouble from '../lib/Trouble.svelte';
-  import When from '../lib/When.svelte';
-  import { keyList } from '../lib/keys.svelte';
-  import { many } from '../lib/words';
+  import HandFrame from '../frame/HandFrame.svelte';
+  import Standing from '../marks/Standing.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import When from '../frame/When.svelte';
+  import { keyList } from '../frame/keys.svelte';
+  import { many } from '../marks/words';
 
   let sections = $state.raw<Schemas['Section'][] | null>(null);
   let trouble = $state.raw<unknown>(null);

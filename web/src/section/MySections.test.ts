@@ -1,6 +1,7 @@
 import { render, screen } from '@testing-library/svelte';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { refusal, serve } from '../lib/server-stand-in';
+import type { Schemas } from '../api/client';
+import { refusal, serve } from '../../test/server-stand-in';
 import MySections from './MySections.svelte';
 
 afterEach(() => vi.unstubAllGlobals());
@@ -15,7 +16,7 @@ const master = {
   changed: 2,
   readAt: '2026-09-01T08:00:00Z',
 };
-const section = (n: number, masters: unknown[]) => ({
+const section = (n: number, masters: Schemas['HeldMaster'][]) => ({
   id: 's' + n,
   code: '110-0' + n,
   title: 'Light, section ' + n,

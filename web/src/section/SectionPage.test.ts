@@ -1,9 +1,10 @@
 import { fireEvent, render, screen, within } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { hand } from '../lib/hand.svelte';
-import { place } from '../lib/place.svelte';
-import { refusal, serve } from '../lib/server-stand-in';
-import { session } from '../lib/session.svelte';
+import type { Aspect, Schemas } from '../api/client';
+import { hand } from '../frame/hand.svelte';
+import { place } from '../frame/place.svelte';
+import { refusal, serve, type Some } from '../../test/server-stand-in';
+import { session } from '../frame/session.svelte';
 import SectionPage from './SectionPage.svelte';
 
 const section = {
@@ -31,7 +32,11 @@ const section = {
     },
   ],
 };
-const item = (key: string, state: string, changedHere: string[] = []) => ({
+const item = (
+  key: string,
+  state: Schemas['ItemLine']['state'],
+  changedHere: Aspect[] = [],
+): Some<Schemas['ItemLine']> => ({
   master: 'm1',
   key,
   title: 'Item ' + key,
@@ -43,7 +48,7 @@ const item = (key: string, state: string, changedHere: string[] = []) => ({
   state,
   changedHere,
 });
-const receipt = {
+const receipt: Some<Schemas['ReceiptLine']> = {
   number: 2,
   how: 'UPDATED',
   writes: ['WORDING'],
@@ -52,13 +57,13 @@ const receipt = {
   delivery: 'd2',
 };
 const answers = {
-  'GET /api/sections/s1': section,
-  'GET /api/sections/s1/items': [
+  'GET /api/sections/{id}': section,
+  'GET /api/sections/{id}/items': [
     item('a', 'AS_DELIVERED'),
     item('b', 'CHANGED', ['WORDING']),
     item('c', 'GONE'),
   ],
-  'GET /api/sections/s1/masters/m1/items/b/receipts': [receipt],
+  'GET /api/sections/{id}/masters/{master}/items/{key}/receipts': [receipt],
 };
 
 beforeEach(() => {

@@ -1,9 +1,9 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { api, got, type Schemas } from '../api/client';
-  import Act from '../lib/Act.svelte';
-  import Trouble from '../lib/Trouble.svelte';
-  import { kind as word } from '../lib/words';
+  import { api, got, type Kind, type Schemas } from '../api/client';
+  import Act from '../frame/Act.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import { kind as word } from '../marks/words';
   import type { Node } from './tree';
 
   let {
@@ -19,17 +19,13 @@
     done: (key: string) => void;
     cancel: () => void;
   } = $props();
-  type Kind = Schemas['NewItem']['kind'];
-  const kinds: Kind[] = [
-    'PAGE',
-    'ASSIGNMENT',
-    'DISCUSSION',
-    'WEB_LINK',
-    'TOOL_LINK',
-    'ANNOUNCEMENT',
-    'MODULE',
-  ];
+  let kinds = $state.raw<Schemas['KindView'][]>([]);
   let kind = $state<Kind>('PAGE');
+  let leads = $derived(
+    !!kinds
+      .find((k) => k.kind === kind)
+      ?.fields.some((f) => f === 'ADDRESS' || f === 'LAUNCH_ADDRESS'),
+  );
   let title = $state('');
   let address = $state('https://');
   let trouble = $state.raw<unknown>(null);
@@ -41,14 +37,18 @@
     }),
   );
 
+  void got(api.GET('/api/masters/kinds')).then(
+    (all) => (kinds = all.filter((k) => k.fromNothing)),
+    (e) => (trouble = e),
+  );
+
   async function add(e: SubmitEvent) {
     e.preventDefault();
-    const link = kind === 'WEB_LINK' || kind === 'TOOL_LINK';
     try {
       const made = await got(
         api.POST('/api/masters/{id}/draft/items', {
           params: { path: { id } },
-          body: { kind, title, address: link ? address : undefined, parent: parent || undefined },
+          body: { kind, title, address: leads ? address : undefined, parent: parent || undefined },
         }),
       );
       done(made.key);
@@ -61,7 +61,7 @@
 <form onsubmit={add}>
   <h2>Add an item</h2>
   <div class="kinds" role="group" aria-label="Kind">
-    {#each kinds as k (k)}
+    {#each kinds as { kind: k } (k)}
       <button type="button" class="tab" aria-pressed={kind === k} onclick={() => (kind = k)}
         >{word(k)}</button
       >
@@ -75,7 +75,7 @@
       maxlength="400"
     /></label
   >
-  {#if kind === 'WEB_LINK' || kind === 'TOOL_LINK'}
+  {#if leads}
     <label
       ><span class="words">Leads to</span><input
         class="entry"

@@ -1,9 +1,9 @@
 <script lang="ts">
-  import { api, got, type Schemas } from '../api/client';
-  import StepMark from '../lib/StepMark.svelte';
-  import Trouble from '../lib/Trouble.svelte';
-  import { place } from '../lib/place.svelte';
-  import { aspectList, kind, many } from '../lib/words';
+  import { api, got, type Difference, type Schemas, type StepKind } from '../api/client';
+  import StepMark from '../marks/StepMark.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import { place } from '../frame/place.svelte';
+  import { aspectList, kind, many } from '../marks/words';
 
   /** What differs between two versions; 0 is the draft. */
   let { id, newest }: { id: string; newest: number } = $props();
@@ -20,7 +20,7 @@
     );
   });
 
-  const marks: Record<string, string> = {
+  const marks: Record<Difference, StepKind> = {
     ADDED: 'ADD',
     GONE: 'RETIRE',
     MOVED: 'UPDATE',

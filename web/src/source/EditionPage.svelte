@@ -1,14 +1,14 @@
 <script lang="ts">
   import { api, got, type Schemas } from '../api/client';
-  import Act from '../lib/Act.svelte';
-  import HandFrame from '../lib/HandFrame.svelte';
-  import Trouble from '../lib/Trouble.svelte';
-  import When from '../lib/When.svelte';
-  import { keyList } from '../lib/keys.svelte';
-  import { resting } from '../lib/resting.svelte';
-  import { onEscape } from '../lib/escape.svelte';
-  import { place } from '../lib/place.svelte';
-  import { size } from '../lib/words';
+  import Act from '../frame/Act.svelte';
+  import HandFrame from '../frame/HandFrame.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import When from '../frame/When.svelte';
+  import { keyList } from '../frame/keys.svelte';
+  import { resting } from '../frame/resting.svelte';
+  import { onEscape } from '../frame/escape.svelte';
+  import { place } from '../frame/place.svelte';
+  import { size } from '../marks/words';
   import ItemFacts from './ItemFacts.svelte';
   import MakeMaster from './MakeMaster.svelte';
   import Outline from './Outline.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import Act from '../lib/Act.svelte';
+  import Act from '../frame/Act.svelte';
 
   let {
     number,

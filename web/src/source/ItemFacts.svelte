@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
-  import { kind, size } from '../lib/words';
+  import { kind, size } from '../marks/words';
 
   /** What an item is beside its text: file, questions, points, address. */
   let { item, page }: { item: Schemas['ItemView']; page: string } = $props();

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
-  import { place } from '../lib/place.svelte';
+  import { place } from '../frame/place.svelte';
   import ItemFacts from './ItemFacts.svelte';
   import ItemRules from './ItemRules.svelte';
   import Write from './Write.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
-  import { kind } from '../lib/words';
+  import { kind } from '../marks/words';
 
   let {
     item,

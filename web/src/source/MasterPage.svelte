@@ -1,15 +1,16 @@
 <script lang="ts">
-  import { api, got, Problem, type Schemas } from '../api/client';
-  import Act from '../lib/Act.svelte';
-  import HandFrame from '../lib/HandFrame.svelte';
-  import Trouble from '../lib/Trouble.svelte';
-  import { onEscape } from '../lib/escape.svelte';
-  import { hand } from '../lib/hand.svelte';
-  import { keyList } from '../lib/keys.svelte';
-  import { place } from '../lib/place.svelte';
-  import { resting } from '../lib/resting.svelte';
-  import { session } from '../lib/session.svelte';
-  import { many } from '../lib/words';
+  import { untrack } from 'svelte';
+  import { api, got } from '../api/client';
+  import Act from '../frame/Act.svelte';
+  import HandFrame from '../frame/HandFrame.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import { onEscape } from '../frame/escape.svelte';
+  import { hand } from '../frame/hand.svelte';
+  import { keyList } from '../frame/keys.svelte';
+  import { place } from '../frame/place.svelte';
+  import { resting } from '../frame/resting.svelte';
+  import { session } from '../frame/session.svelte';
+  import { many } from '../marks/words';
   import AddItem from './AddItem.svelte';
   import Changes from './Changes.svelte';
   import Freeze from './Freeze.svelte';
@@ -17,18 +18,24 @@
   import Outline from './Outline.svelte';
   import TakeOut from './TakeOut.svelte';
   import Trail from './Trail.svelte';
-  import type { Node, Target } from './tree';
+  import { OpenMaster } from './master.svelte';
+  import type { Node } from './tree';
 
   let { id }: { id: string } = $props();
-  let master = $state.raw<Schemas['MasterView'] | null>(null);
-  let nodes = $state.raw<Node[]>([]);
-  let item = $state.raw<Schemas['ItemView'] | null>(null);
-  let since = $state.raw<Schemas['ChangeView'][]>([]);
-  let trouble = $state.raw<unknown>(null);
+  /** The version looked at; 0 is the draft. */
+  let number = $derived(Number(place.get('version') || 0));
+  let selected = $derived(place.get('item'));
+  const work = untrack(
+    () =>
+      new OpenMaster(
+        id,
+        () => number,
+        () => selected,
+      ),
+  );
   let freezing = $state(false);
   let adding = $state(false);
   let doomed = $state<Node | null>(null);
-  let stamp = $state(0);
 
   keyList.of = [
     ['arrows', 'From item to item, open and close'],
@@ -37,66 +44,14 @@
     ['Delete', 'Take the item out'],
   ];
 
-  /** The version looked at; 0 is the draft. */
-  let number = $derived(Number(place.get('version') || 0));
-  let selected = $derived(place.get('item'));
-  let newest = $derived(master?.versions.length ?? 0);
-  let params = $derived({ path: { id } });
-
-  async function load() {
-    try {
-      master = await got(api.GET('/api/masters/{id}', { params }));
-      nodes = await got(
-        api.GET('/api/masters/{id}/versions/{number}/outline', {
-          params: { path: { id, number } },
-        }),
-      );
-      const from = master.versions.length;
-      since = from
-        ? await got(
-            api.GET('/api/masters/{id}/changes', {
-              params: { path: { id }, query: { from, to: 0 } },
-            }),
-          )
-        : [];
-    } catch (e) {
-      trouble = e;
-    }
-  }
-  $effect(() => void load());
-
-  let chosen = $derived(selected && `${number}/${selected}`);
-  async function loadItem(key: string) {
-    const asked = chosen;
-    try {
-      const i = await got(
-        api.GET('/api/masters/{id}/versions/{number}/items/{key}', {
-          params: { path: { id, number, key } },
-        }),
-      );
-      if (asked === chosen) item = i;
-      trouble = null;
-    } catch (e) {
-      trouble = e;
-    }
-  }
+  let master = $derived(work.master);
+  let nodes = $derived(work.nodes);
+  let newest = $derived(work.newest);
+  $effect(() => void work.load());
   resting(
-    () => chosen,
-    () => (selected ? void loadItem(selected) : (item = null)),
+    () => selected && `${number}/${selected}`,
+    () => void work.loadItem(),
   );
-
-  /** Carries a change out, then shows what is there now. */
-  async function change(call: () => Promise<unknown>) {
-    trouble = null;
-    try {
-      await call();
-      await load();
-      if (selected && nodes.some((n) => n.key === selected)) await loadItem(selected);
-      stamp++;
-    } catch (e) {
-      trouble = e;
-    }
-  }
 
   onEscape(() => {
     if (adding) adding = false;
@@ -108,80 +63,32 @@
     return true;
   });
 
-  const move = (key: string, to: Target) =>
-    change(() =>
-      got(
-        api.POST('/api/masters/{id}/draft/items/{key}/place', {
-          params: { path: { id, key } },
-          body: to,
-        }),
-      ),
-    );
-  /** Says what was seen, so that nobody's change is lost; where one was, it is shown. */
-  async function edit(body: Schemas['ItemChange']) {
-    const seen = item?.aspects;
-    await change(() =>
-      got(
-        api.PATCH('/api/masters/{id}/draft/items/{key}', {
-          params: { path: { id, key: selected } },
-          body: { ...body, seen },
-        }),
-      ),
-    );
-    const conflict = trouble;
-    if (conflict instanceof Problem && conflict.status === 409) {
-      await loadItem(selected);
-      trouble = conflict;
-    }
-  }
   const takeOut = (key: string) => (doomed = nodes.find((n) => n.key === key) ?? null);
   function removeNow() {
     const key = doomed!.key;
     doomed = null;
     if (selected === key) place.set({ item: '' });
-    return change(() =>
-      got(
-        api.DELETE('/api/masters/{id}/draft/items/{key}', {
-          params: {
-            path: { id, key },
-            query: { seen: item?.key === key ? item.state : '' },
-          },
-        }),
-      ),
-    );
+    return work.takeOut(key);
   }
 
   async function freeze(note: string) {
-    await change(() => got(api.POST('/api/masters/{id}/versions', { params, body: { note } })));
-    freezing = trouble !== null;
+    await work.freeze(note);
+    freezing = work.trouble !== null;
   }
 
   let marks = $derived(
-    new Map(number ? [] : since.map((c) => [c.key, c.how === 'ADDED' ? 'ADD' : 'UPDATE'] as const)),
+    new Map(
+      number ? [] : work.since.map((c) => [c.key, c.how === 'ADDED' ? 'ADD' : 'UPDATE'] as const),
+    ),
   );
-  let draftWords = $derived.by(() => {
-    if (!newest) return 'Draft, never frozen';
-    const changed = since.filter((c) => c.how !== 'GONE' && c.how !== 'ADDED').length;
-    const added = since.filter((c) => c.how === 'ADDED').length;
-    const gone = since.filter((c) => c.how === 'GONE').length;
-    const words = [
-      changed && `${changed} changed`,
-      added && `${added} added`,
-      gone && `${gone} gone`,
-    ];
-    return `Draft: ${words.filter(Boolean).join(', ') || 'nothing changed'} since v${newest}`;
-  });
-  let held = $derived(master?.versions.reduce((n, v) => n + v.sections, 0) ?? 0);
-  let old = $derived(
-    master?.versions.filter((v) => v.number < newest).reduce((n, v) => n + v.sections, 0) ?? 0,
-  );
+  let held = $derived(work.holders());
 
   async function takeOld() {
     const term = session.term?.id;
     if (!term) return;
     const c = await got(api.GET('/api/coverage', { params: { query: { term } } }));
-    const held = c.standings[c.masters.findIndex((m) => m.id === id)];
-    hand.only(held.section.filter((_, i) => held.number[i] < newest).map((s) => c.sections[s].id));
+    const of = c.standings[c.masters.findIndex((m) => m.id === id)];
+    hand.only(of.section.filter((_, i) => of.number[i] < newest).map((s) => c.sections[s].id));
     place.go('/coverage?master=' + id);
   }
 </script>
@@ -197,7 +104,7 @@
           Master · {many(nodes.length, 'item')}{#if master.builtOn}&nbsp;· built on <a
               class="link"
               href="/sources/editions/{master.edition}">{master.builtOn}</a
-            >{/if}{held ? ` · held by ${many(held, 'section')}` : ''}
+            >{/if}{held.all ? ` · held by ${many(held.all, 'section')}` : ''}
         </span>
         <span class="can">
           {#if number}
@@ -211,11 +118,11 @@
         </span>
       {/if}
     </div>
-    {#if master}<Trail versions={master.versions} {number} draft={draftWords} />{/if}
+    {#if master}<Trail versions={master.versions} {number} draft={work.draftWords()} />{/if}
     {#if freezing}
       <Freeze number={newest + 1} {freeze} cancel={() => (freezing = false)} />
     {/if}
-    <Trouble of={trouble} />
+    <Trouble of={work.trouble} />
   </header>
   <section class="tree-side">
     <Outline
@@ -223,7 +130,7 @@
       {selected}
       {marks}
       select={(key) => place.set({ item: key })}
-      move={number ? undefined : move}
+      move={number ? undefined : (key, to) => work.move(key, to)}
       remove={number ? undefined : takeOut}
     />
   </section>
@@ -236,26 +143,26 @@
         done={(key) => (
           (adding = false),
           place.set({ item: key, tab: 'write' }),
-          change(async () => {})
+          work.change(async () => {})
         )}
         cancel={() => (adding = false)}
       />
     {:else if place.get('from')}
       <Changes {id} {newest} />
-    {:else if item}
+    {:else if work.item}
       <ItemPane
-        {item}
-        page="/api/masters/{id}/versions/{number}/items/{item.key}/page?{stamp}"
-        {stamp}
+        item={work.item}
+        page="/api/masters/{id}/versions/{number}/items/{work.item.key}/page?{work.stamp}"
+        stamp={work.stamp}
         frozen={number > 0}
-        change={edit}
+        change={(c) => work.edit(c)}
         takeOut={() => takeOut(selected)}
       />
     {:else}
       <div class="hint">
         {#if nodes.length}
           <p>Choose an item on the left to see it as students would.</p>
-          {#if newest && since.length}<Changes {id} {newest} />{/if}
+          {#if newest && work.since.length}<Changes {id} {newest} />{/if}
         {:else if master}
           <h2>This master is empty</h2>
           <p class="quiet">Add its first item, or make a master from a cartridge under Sources.</p>
@@ -267,8 +174,8 @@
 </div>
 <HandFrame
   title={hand.size ? many(hand.size, 'section') + ' in hand' : 'No section in hand'}
-  words={old
-    ? `${many(old, 'section')} ${old === 1 ? 'holds' : 'hold'} an older version than v${newest}`
+  words={held.old
+    ? `${many(held.old, 'section')} ${held.old === 1 ? 'holds' : 'hold'} an older version than v${newest}`
     : newest
       ? 'No section holds an older version.'
       : 'Freeze a version, then deliver it.'}

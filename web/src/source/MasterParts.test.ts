@@ -1,6 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { place } from '../lib/place.svelte';
+import { place } from '../frame/place.svelte';
 import Freeze from './Freeze.svelte';
 import TakeOut from './TakeOut.svelte';
 import Trail from './Trail.svelte';

@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { along } from '../lib/along';
-  import Rows from '../lib/Rows.svelte';
-  import StepMark from '../lib/StepMark.svelte';
-  import { kind } from '../lib/words';
+  import type { StepKind } from '../api/client';
+  import { along } from '../lists/along';
+  import Rows from '../lists/Rows.svelte';
+  import StepMark from '../marks/StepMark.svelte';
+  import { kind } from '../marks/words';
   import { dropped, lines, step, type Line, type Node, type Target } from './tree';
 
   let {
@@ -17,7 +18,7 @@
     selected: string;
     select: (key: string) => void;
     /** Items that changed since the newest version, with the kind of change. */
-    marks?: ReadonlyMap<string, string>;
+    marks?: ReadonlyMap<string, StepKind>;
     move?: (key: string, to: Target) => void;
     remove?: (key: string) => void;
   } = $props();

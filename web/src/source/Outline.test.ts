@@ -1,9 +1,10 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { describe, expect, it, vi } from 'vitest';
+import type { Kind } from '../api/client';
 import Outline from './Outline.svelte';
 import type { Node } from './tree';
 
-const node = (key: string, kind: string, parent?: string): Node => ({
+const node = (key: string, kind: Kind, parent?: string): Node => ({
   key,
   kind,
   title: key.toUpperCase(),

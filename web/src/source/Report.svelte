@@ -1,12 +1,12 @@
 <script lang="ts">
-  import { api, got, type Schemas } from '../api/client';
-  import Trouble from '../lib/Trouble.svelte';
-  import { kind, many, size } from '../lib/words';
+  import { api, counted, got, type Kind, type Schemas } from '../api/client';
+  import Trouble from '../frame/Trouble.svelte';
+  import { kind, many, size } from '../marks/words';
   import Findings from './Findings.svelte';
 
   type Report = Schemas['Edition']['report'];
   let { report, edition }: { report: Report; edition: string } = $props();
-  let counts = $derived(Object.entries(report.counts ?? {}).sort((a, b) => b[1] - a[1]));
+  let counts = $derived(counted<Kind>(report.counts ?? {}).sort((a, b) => b[1] - a[1]));
   let hosts = $derived(Object.entries(report.toolHosts ?? {}));
   let files = $state.raw<Schemas['PackageFile'][]>([]);
   let more = $state(true);

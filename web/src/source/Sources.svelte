@@ -1,12 +1,12 @@
 <script lang="ts">
-  import { api, got, type Schemas } from '../api/client';
-  import Act from '../lib/Act.svelte';
-  import { onEscape } from '../lib/escape.svelte';
-  import HandFrame from '../lib/HandFrame.svelte';
-  import Trouble from '../lib/Trouble.svelte';
-  import When from '../lib/When.svelte';
-  import { keyList } from '../lib/keys.svelte';
-  import { day, figure, kind, many, size } from '../lib/words';
+  import { api, counted, got, type Kind, type Schemas } from '../api/client';
+  import Act from '../frame/Act.svelte';
+  import { onEscape } from '../frame/escape.svelte';
+  import HandFrame from '../frame/HandFrame.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import When from '../frame/When.svelte';
+  import { keyList } from '../frame/keys.svelte';
+  import { day, figure, kind, many, size } from '../marks/words';
   import MakeMaster from './MakeMaster.svelte';
   import { coming, takeIn } from './intake.svelte';
 
@@ -37,7 +37,7 @@
   }
 
   function summary(e: Schemas['Edition']): string {
-    const counts = Object.entries(e.report.counts ?? {}).filter(([k]) => k !== 'MODULE');
+    const counts = counted<Kind>(e.report.counts ?? {}).filter(([k]) => k !== 'MODULE');
     counts.sort((a, b) => b[1] - a[1]);
     return counts
       .slice(0, 4)

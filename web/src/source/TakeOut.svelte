@@ -1,7 +1,7 @@
 <script lang="ts">
   import { Modal } from 'flowbite-svelte';
-  import Act from '../lib/Act.svelte';
-  import { many } from '../lib/words';
+  import Act from '../frame/Act.svelte';
+  import { many } from '../marks/words';
   import type { Node } from './tree';
 
   /**

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
-  import { place } from '../lib/place.svelte';
-  import { day } from '../lib/words';
+  import { place } from '../frame/place.svelte';
+  import { day } from '../marks/words';
 
   /** Versions in a row; one opens, two compare. */
   let {

@@ -1,8 +1,8 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import type { Schemas } from '../api/client';
+  import type { Field, Schemas } from '../api/client';
   import { words } from '../delivery/plan';
-  import Act from '../lib/Act.svelte';
+  import Act from '../frame/Act.svelte';
 
   let {
     item,
@@ -18,7 +18,7 @@
   /** What somebody else has saved since this was opened. */
   let theirs = $derived(item.html !== begun.html || item.title !== begun.title ? item : null);
 
-  const texts = ['PAGE', 'ASSIGNMENT', 'DISCUSSION', 'QUIZ', 'TOOL_LINK', 'ANNOUNCEMENT'];
+  const has = (...fields: Field[]) => fields.some((f) => item.fields.includes(f));
   let changed = $derived.by(() => {
     const c: Schemas['ItemChange'] = {};
     if (title !== item.title) c.title = title;
@@ -53,13 +53,13 @@
       <p class="words">{words(theirs.html)}</p>
     </details>
   {/if}
-  {#if texts.includes(item.kind)}
+  {#if has('TEXT')}
     <label class="text">
       <span class="words">Text (HTML)</span>
       <textarea class="entry" bind:value={html} spellcheck="true"></textarea>
     </label>
   {/if}
-  {#if item.address !== undefined}
+  {#if has('ADDRESS', 'LAUNCH_ADDRESS')}
     <label
       ><span class="words">Leads to</span><input
         class="entry"
@@ -70,7 +70,7 @@
     >
   {/if}
   <div class="small">
-    {#if item.kind === 'ASSIGNMENT' || item.kind === 'QUIZ'}
+    {#if has('POINTS')}
       <label
         ><span class="words">Points</span><input
           class="entry fig"
@@ -78,6 +78,8 @@
           inputmode="decimal"
         /></label
       >
+    {/if}
+    {#if has('DUE')}
       <label
         ><span class="words">Due</span><input
           class="entry fig"

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import type { Kind } from '../api/client';
 import { dropped, lines, step, type Node } from './tree';
 
-const node = (key: string, kind: string, parent?: string): Node => ({
+const node = (key: string, kind: Kind, parent?: string): Node => ({
   key,
   kind,
   title: key.toUpperCase(),

@@ -29,7 +29,7 @@ class ArchitectureTest {
   void planningKnowsNothingOfPackagesAndRosters() {
     noClasses()
         .that()
-        .resideInAnyPackage("..core.delivery..", "..core.content..", "..core.compare..")
+        .resideInAnyPackage("..core.delivery..", "..core.content..", "..core.tree..")
         .should()
         .dependOnClassesThat()
         .resideInAnyPackage("..core.cartridge..", "..core.roster..")

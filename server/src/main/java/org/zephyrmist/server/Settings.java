@@ -11,6 +11,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param demo load the demo data into an empty database
  * @param uploadMostBytes largest file that is taken in
  * @param linesAtOnce sections written at the same time by one server
+ * @param intakesAtOnce packages read at the same time by one server
  * @param stepsPerCall steps sent to a platform in one call
  * @param tries how often a failing line is tried before it waits for a person
  * @param firstPause before the second try; doubled for each further one
@@ -35,6 +36,7 @@ public record Settings(
     String practiceToken,
     long uploadMostBytes,
     int linesAtOnce,
+    int intakesAtOnce,
     int stepsPerCall,
     int tries,
     Duration firstPause,

@@ -1,8 +1,13 @@
 package org.zephyrmist.server;
 
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAPackage;
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.simpleName;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noMethods;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
+import com.tngtech.archunit.base.DescribedPredicate;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
@@ -64,6 +69,52 @@ class ArchitectureTest {
         .resideInAnyPackage("..cartridge..", "..master..", "..delivery..", "..coverage..")
         .should()
         .beAnnotatedWith(PreAuthorize.class)
+        .check(server);
+  }
+
+  @Test
+  void subjectsOfTheServerDoNotDependOnEachOtherInCircles() {
+    slices()
+        .matching("org.zephyrmist.server.(*)..")
+        .should()
+        .beFreeOfCycles()
+        .ignoreDependency(resideInAPackage("..server.db.."), DescribedPredicate.alwaysTrue())
+        .check(server);
+  }
+
+  @Test
+  void onlyTheLedgerTouchesWhatSectionsHold() {
+    noClasses()
+        .that()
+        .resideOutsideOfPackages("..server.ledger..", "..server.db..")
+        .should()
+        .dependOnClassesThat(
+            resideInAPackage("..server.db.tables..")
+                .and(simpleName("Holding").or(simpleName("Receipt")).or(simpleName("Standing"))))
+        .check(server);
+  }
+
+  @Test
+  void aRoomDoesNotHandOnRowsOfItsTables() {
+    noMethods()
+        .that()
+        .areDeclaredInClassesThat()
+        .resideInAnyPackage("..ledger..", "..shell..", "..line..", "..platform..")
+        .and()
+        .arePublic()
+        .should()
+        .haveRawReturnType(resideInAPackage("..server.db.."))
+        .check(server);
+  }
+
+  @Test
+  void whatAnAddressOfAPlatformLooksLikeIsBehindItsGateway() {
+    noClasses()
+        .that()
+        .resideOutsideOfPackage("..platform..")
+        .should()
+        .dependOnClassesThat()
+        .haveSimpleName("HttpAddresses")
         .check(server);
   }
 }

@@ -1,11 +1,8 @@
 package org.zephyrmist.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.zephyrmist.server.db.Tables.INTAKE;
-import static org.zephyrmist.server.db.Tables.PERSON;
 import static org.zephyrmist.server.db.Tables.TERM;
 
-import java.time.OffsetDateTime;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -107,10 +104,13 @@ class CoverageIT extends ServerIT {
         "lgt-cc1", "Checklist", "text", Map.of("title", "Checklist", "html", "<p>Mine.</p>"));
     Practice.form("lgt-cc1", "Manual", "delete", Map.of());
     assertThat(cell("lgt-cc1", "CC").get("changed")).isZero();
-    Caller.Answer a =
-        coordinator.post("/api/deliveries/readings", "{\"sections\":[\"" + to.get(0) + "\"]}");
+    String body = "{\"sections\":[\"" + to.get(0) + "\"]}";
+    Caller.Answer a = coordinator.post("/api/deliveries/readings", body);
     assertThat(a.json().path("sections").asInt()).isEqualTo(1);
-    await(() -> cell("lgt-cc1", "CC"), c -> c.get("changed") == 1);
+    await(
+        () -> coordinator.post("/api/deliveries/readings/left", body).json(),
+        left -> left.path("sections").asInt() == 0);
+    assertThat(cell("lgt-cc1", "CC").get("changed")).isEqualTo(1);
     assertThat(cell("lgt-cc1", "CC").get("held")).isEqualTo(5);
     JsonNode gone =
         coordinator
@@ -196,30 +196,6 @@ class CoverageIT extends ServerIT {
                 h.path("subject").asString().equals("ITEM")
                     && h.path("beside").asString().equals("CF"));
     assertThat(coordinator.get("/api/search?q=%20").json()).isEmpty();
-  }
-
-  @Test
-  void anIntakeWhoseServerDiedIsEndedWithARemedy() {
-    UUID id = UUID.randomUUID();
-    UUID person =
-        db.select(PERSON.ID)
-            .from(PERSON)
-            .where(PERSON.EMAIL.eq("coordinator@x.example"))
-            .fetchSingle()
-            .value1();
-    OffsetDateTime then = OffsetDateTime.now().minusMinutes(5);
-    db.insertInto(INTAKE)
-        .set(INTAKE.ID, id)
-        .set(INTAKE.FILE_NAME, "x.imscc")
-        .set(INTAKE.SIZE, 1L)
-        .set(INTAKE.PERSON_ID, person)
-        .set(INTAKE.STATE, "READING")
-        .set(INTAKE.STARTED_AT, then)
-        .set(INTAKE.ALIVE_AT, then)
-        .execute();
-    JsonNode i = coordinator.get("/api/cartridges/intakes/" + id).json();
-    assertThat(i.path("state").asString()).isEqualTo("REFUSED");
-    assertThat(i.path("remedy").asString()).isEqualTo("Take the file in again.");
   }
 
   @Test

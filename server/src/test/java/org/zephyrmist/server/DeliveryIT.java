@@ -13,6 +13,8 @@ import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
+import org.zephyrmist.core.delivery.DeliveryState;
+import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.server.db.Tables;
 import org.zephyrmist.server.delivery.PlanViews;
 import tools.jackson.databind.JsonNode;
@@ -179,7 +181,7 @@ class DeliveryIT extends ServerIT {
         .where(DELIVERY_STEP.LINE_ID.eq(line))
         .execute();
     db.update(DELIVERY_LINE)
-        .set(DELIVERY_LINE.STATE, "STOPPED")
+        .set(DELIVERY_LINE.STATE, LineState.STOPPED)
         .where(DELIVERY_LINE.ID.eq(line))
         .execute();
     coordinator.post("/api/deliveries/" + id + "/go-on", "");
@@ -198,13 +200,13 @@ class DeliveryIT extends ServerIT {
     // As if the server had died after the order was kept and before it was queued.
     UUID delivery = UUID.fromString(id);
     db.update(DELIVERY)
-        .set(DELIVERY.STATE, "RUNNING")
+        .set(DELIVERY.STATE, DeliveryState.RUNNING)
         .set(DELIVERY.CONFIRMED_BY, DELIVERY.MADE_BY)
         .set(DELIVERY.CONFIRMED_AT, DELIVERY.MADE_AT)
         .where(DELIVERY.ID.eq(delivery))
         .execute();
     db.update(DELIVERY_LINE)
-        .set(DELIVERY_LINE.STATE, "WAITING")
+        .set(DELIVERY_LINE.STATE, LineState.WAITING)
         .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
         .execute();
     assertThat(line(rest(id, "RUNNING"), 0).path("state").asString()).isEqualTo("DONE");

@@ -2,13 +2,18 @@ package org.zephyrmist.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.zephyrmist.server.db.Tables.EDITION;
+import static org.zephyrmist.server.db.Tables.INTAKE;
+import static org.zephyrmist.server.db.Tables.INTAKE_PART;
+import static org.zephyrmist.server.db.Tables.PERSON;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
@@ -16,8 +21,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Random;
+import java.util.UUID;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.server.cartridge.IntakeState;
 import org.zephyrmist.server.people.Role;
 import tools.jackson.databind.JsonNode;
 
@@ -99,6 +107,53 @@ class IntakeIT extends ServerIT {
     assertThat(spare.path("path").asString()).isEqualTo("spare/Größe.bin");
     assertThat(coordinator.get(spare.path("address").asString()).bytes())
         .isEqualTo(large.getBytes(StandardCharsets.UTF_8));
+  }
+
+  /** An intake as a server leaves it that died before its reading was on the queue again. */
+  private String left(byte[] file, boolean withPackage) {
+    UUID id = UUID.randomUUID();
+    db.insertInto(INTAKE)
+        .set(INTAKE.ID, id)
+        .set(INTAKE.FILE_NAME, "left.imscc")
+        .set(INTAKE.SIZE, (long) file.length)
+        .set(INTAKE.SHA256, Fingerprint.sha256().digest(file))
+        .set(
+            INTAKE.PERSON_ID,
+            db.select(PERSON.ID).from(PERSON).where(PERSON.EMAIL.eq("coordinator@x.example")))
+        .set(INTAKE.STATE, IntakeState.READING)
+        .set(INTAKE.STARTED_AT, OffsetDateTime.now())
+        .execute();
+    if (withPackage) {
+      int half = file.length / 2;
+      part(id, 0, Arrays.copyOfRange(file, 0, half));
+      part(id, 1, Arrays.copyOfRange(file, half, file.length));
+    }
+    return id.toString();
+  }
+
+  private void part(UUID intake, int n, byte[] data) {
+    db.insertInto(INTAKE_PART).values(intake, n, data).execute();
+  }
+
+  @Test
+  void anIntakeWhoseServerDiedGoesOnOnAnother() throws Exception {
+    JsonNode intake = read(left(packageOf("Left behind", List.of("a.txt")), true));
+    assertThat(intake.path("state").asString()).isEqualTo("DONE");
+    assertThat(db.fetchCount(INTAKE_PART)).isZero();
+  }
+
+  @Test
+  void anIntakeWhosePackageIsGoneIsTold() throws Exception {
+    JsonNode intake = read(left(packageOf("Lost", List.of("a.txt")), false));
+    assertThat(intake.path("state").asString()).isEqualTo("REFUSED");
+    assertThat(intake.path("remedy").asString()).isEqualTo("Take the file in again.");
+  }
+
+  @Test
+  void aPackageThatEndsItsServerEachTimeIsNotReadForEver() throws Exception {
+    String id = left(packageOf("Poison", List.of("a.txt")), true);
+    db.update(INTAKE).set(INTAKE.TRIES, 3).where(INTAKE.ID.eq(UUID.fromString(id))).execute();
+    assertThat(read(id).path("problem").asString()).contains("3 times");
   }
 
   @Test

@@ -174,7 +174,8 @@ class MatrixIT extends ServerIT {
       case "PATCH /api/masters/{id}/draft/items/{key}" -> "{\"title\":\"x\"}";
       case "POST /api/deliveries" ->
           "{\"version\":\"" + values.get("version") + "\"," + sections + "}";
-      case "POST /api/deliveries/readings" -> "{" + sections + "}";
+      case "POST /api/deliveries/readings", "POST /api/deliveries/readings/left" ->
+          "{" + sections + "}";
       case "PUT /api/deliveries/{id}/choices" -> "{\"clash\":\"TAKE_VERSION\",\"twin\":\"ADD\"}";
       default -> "{}";
     };

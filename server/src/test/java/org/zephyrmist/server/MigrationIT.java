@@ -123,4 +123,66 @@ class MigrationIT {
       assertThat(rows(s, "select platform_item from holding")).containsExactly("second");
     }
   }
+
+  private static String sha256(String form) {
+    return "sha256(convert_to('" + form + "', 'UTF8'))";
+  }
+
+  /** Packed fingerprints that have this form in the third aspect, timing. */
+  private static String timed(String form) {
+    return "overlay(%s placing %s from 65 for 32)".formatted(ZEROS, sha256(form));
+  }
+
+  @Test
+  void aLocalTimeWithSecondsBecomesTheOneWithoutWhereverItIsKept() throws Exception {
+    Postgres.fresh(DATABASE);
+    migrate("9");
+    String old = "{\"due\":\"2026-10-05T18:00:00\",\"opens\":\"2026-09-05T08:30\"}";
+    String now = "{\"due\":\"2026-10-05T18:00\",\"opens\":\"2026-09-05T08:30\"}";
+    try (Connection c = Postgres.connect(DATABASE);
+        Statement s = c.createStatement()) {
+      s.execute("insert into body values (" + sha256(old) + ", '" + old + "')");
+      s.execute("insert into tree values (" + id(1) + ")");
+      s.execute(
+          "insert into tree_item values (%s, 'k', 'QUIZ', 'Q', null, '1', 'FIXED', true, false, %s)"
+              .formatted(id(1), timed(old)));
+      migrate("latest");
+      assertThat(rows(s, "select aspects = " + timed(now) + " from tree_item"))
+          .containsExactly("t");
+      assertThat(rows(s, "select form from body where fingerprint = " + sha256(now)))
+          .containsExactly(now);
+    }
+  }
+
+  @Test
+  void whatAPlannedStepBecomesIsTheVersionsInWhatItWrites() throws Exception {
+    Postgres.fresh(DATABASE);
+    migrate("6");
+    String ones = "decode(repeat('11', 192), 'hex')";
+    try (Connection c = Postgres.connect(DATABASE);
+        Statement s = c.createStatement()) {
+      twoMastersOfOneKey(s);
+      s.execute(
+          "insert into delivery_line (id, delivery_id, section_id, state) values (%s, %s, %s,"
+                  .formatted(id(20), id(14), id(1))
+              + " 'RUNNING')");
+      s.execute(
+          "insert into delivery_step (line_id, n, item_key, item_kind, title, kind, reason, moves,"
+              + " writes, aspect_steps, here, meant) values (%s, 0, 'k', 'PAGE', 'T', 'UPDATE',"
+                  .formatted(id(20))
+              + " 'VERSION_MOVED', true, 4, '{}', "
+              + ZEROS
+              + ", "
+              + ones
+              + ")");
+      migrate("latest");
+      assertThat(
+              rows(
+                  s,
+                  "select becomes = overlay(%s placing substring(%s from 65 for 32) from 65 for 32)"
+                          .formatted(ZEROS, ones)
+                      + " from delivery_step"))
+          .containsExactly("t");
+    }
+  }
 }

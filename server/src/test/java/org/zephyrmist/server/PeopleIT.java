@@ -197,8 +197,8 @@ class PeopleIT extends ServerIT {
 
     UUID last = id("admin@x.example");
     db.update(PERSON)
-        .set(PERSON.ROLE, Role.DESIGNER.name())
-        .where(PERSON.ROLE.eq(Role.ADMINISTRATOR.name()))
+        .set(PERSON.ROLE, Role.DESIGNER)
+        .where(PERSON.ROLE.eq(Role.ADMINISTRATOR))
         .and(PERSON.ID.ne(last))
         .execute();
     assertThat(administrator.put("/api/people/" + last, change("A", "DESIGNER", "")).status())

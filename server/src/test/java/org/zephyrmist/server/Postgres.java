@@ -24,11 +24,26 @@ final class Postgres {
   static String fresh(String database) {
     try (Connection c = connect("postgres");
         Statement s = c.createStatement()) {
-      s.execute("drop database if exists " + database + " with (force)");
+      drop(s, database);
       s.execute("create database " + database);
-    } catch (SQLException e) {
+    } catch (SQLException | InterruptedException e) {
       throw new IllegalStateException(e);
     }
     return url(database);
+  }
+
+  /** PostgreSQL's own upkeep may just be at work in it, and cannot be sent away. */
+  private static void drop(Statement s, String database) throws SQLException, InterruptedException {
+    for (int again = 0; ; again++) {
+      try {
+        s.execute("drop database if exists " + database + " with (force)");
+        return;
+      } catch (SQLException e) {
+        if (again == 50 || !"42501".equals(e.getSQLState())) {
+          throw e;
+        }
+        Thread.sleep(200);
+      }
+    }
   }
 }

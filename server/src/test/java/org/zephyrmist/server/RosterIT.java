@@ -108,7 +108,7 @@ class RosterIT extends ServerIT {
                 .from(PERSON)
                 .where(PERSON.SOURCED_ID.eq("u7"))
                 .fetchSingle(PERSON.ROLE))
-        .isEqualTo("COORDINATOR");
+        .isEqualTo(Role.COORDINATOR);
     take(files);
     assertThat(db.fetchCount(PERSON, PERSON.SOURCED_ID.in("u7", "u8", "u9"))).isEqualTo(3);
   }

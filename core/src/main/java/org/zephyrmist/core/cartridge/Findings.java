@@ -25,8 +25,8 @@ final class Findings {
 
   void count(Content c) {
     counts.merge(c.kind(), 1, Integer::sum);
-    if (c instanceof Content.ToolLink t) {
-      hosts.merge(host(t.address()), 1, Integer::sum);
+    if (c.kind() == Kind.TOOL_LINK) {
+      hosts.merge(host(c.launch().address()), 1, Integer::sum);
     }
   }
 

@@ -1,12 +1,18 @@
 package org.zephyrmist.core.content;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
+import java.time.LocalDateTime;
 import java.util.List;
 import java.util.SortedMap;
+import tools.jackson.core.JsonParser;
+import tools.jackson.databind.DeserializationContext;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.MapperFeature;
 import tools.jackson.databind.SerializationFeature;
+import tools.jackson.databind.deser.std.StdDeserializer;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.module.SimpleModule;
+import tools.jackson.databind.ser.std.ToStringSerializer;
 
 /** One text for one value: sorted names, no empty members, no white space. */
 final class CanonicalJson {
@@ -18,6 +24,7 @@ final class CanonicalJson {
           .changeDefaultPropertyInclusion(v -> v.withValueInclusion(JsonInclude.Include.NON_EMPTY))
           .withConfigOverride(String.class, o -> o.setNullHandling(nullsAsEmpty()))
           .withConfigOverride(List.class, o -> o.setNullHandling(nullsAsEmpty()))
+          .addModule(localTimes())
           .withConfigOverride(SortedMap.class, o -> o.setNullHandling(nullsAsEmpty()))
           .build();
 
@@ -29,6 +36,23 @@ final class CanonicalJson {
 
   static <T> T read(String json, Class<T> type) {
     return MAPPER.readValue(json, type);
+  }
+
+  /** Local dates and times as short as ISO 8601 allows, so that equal ones are one text. */
+  private static SimpleModule localTimes() {
+    return new SimpleModule()
+        .addSerializer(LocalDateTime.class, new ToStringSerializer(LocalDateTime.class))
+        .addDeserializer(
+            LocalDateTime.class,
+            new StdDeserializer<>(LocalDateTime.class) {
+              @Override
+              public LocalDateTime deserialize(JsonParser p, DeserializationContext context) {
+                String text = p.getString();
+                return Timing.at(text)
+                    .orElseThrow(
+                        () -> new IllegalArgumentException("no local date and time: " + text));
+              }
+            });
   }
 
   private static com.fasterxml.jackson.annotation.JsonSetter.Value nullsAsEmpty() {

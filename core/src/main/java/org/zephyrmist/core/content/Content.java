@@ -2,12 +2,46 @@ package org.zephyrmist.core.content;
 
 import java.math.BigDecimal;
 import java.util.List;
+import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 
 /** What an item is, by kind. Text is HTML in the canonical form of {@link Html#canonical}. */
 public sealed interface Content {
   Kind kind();
+
+  /** The text; empty for kinds without text. */
+  default String html() {
+    return "";
+  }
+
+  /** The file it is made of: the file itself, or the questions as QTI. */
+  default Optional<FileRef> madeOf() {
+    return Optional.empty();
+  }
+
+  /** How many questions it has, if it is made of questions. */
+  default Optional<Integer> questionCount() {
+    return Optional.empty();
+  }
+
+  default List<Criterion> criteria() {
+    return List.of();
+  }
+
+  default List<String> groups() {
+    return List.of();
+  }
+
+  /** How it counts; {@link Grading#NONE} for kinds that do not. */
+  default Grading grading() {
+    return Grading.NONE;
+  }
+
+  /** Where it leads, if it is a link. */
+  default Launch launch() {
+    return Launch.NOWHERE;
+  }
 
   /** A part of the outline that holds other items. */
   record Module() implements Content {
@@ -30,12 +64,22 @@ public sealed interface Content {
 
   record File(FileRef file) implements Content {
     @Override
+    public Optional<FileRef> madeOf() {
+      return Optional.of(file);
+    }
+
+    @Override
     public Kind kind() {
       return Kind.FILE;
     }
   }
 
   record WebLink(String address, boolean newWindow) implements Content {
+    @Override
+    public Launch launch() {
+      return new Launch(address, newWindow, new TreeMap<>());
+    }
+
     @Override
     public Kind kind() {
       return Kind.WEB_LINK;
@@ -48,6 +92,11 @@ public sealed interface Content {
     public ToolLink {
       html = Html.canonical(html);
       parameters = new TreeMap<>(parameters);
+    }
+
+    @Override
+    public Launch launch() {
+      return new Launch(address, false, parameters);
     }
 
     @Override
@@ -85,12 +134,32 @@ public sealed interface Content {
     }
 
     @Override
+    public Optional<FileRef> madeOf() {
+      return Optional.of(questions);
+    }
+
+    @Override
+    public Optional<Integer> questionCount() {
+      return Optional.of(count);
+    }
+
+    @Override
     public Kind kind() {
       return Kind.QUIZ;
     }
   }
 
   record QuestionBank(FileRef questions, int count) implements Content {
+    @Override
+    public Optional<FileRef> madeOf() {
+      return Optional.of(questions);
+    }
+
+    @Override
+    public Optional<Integer> questionCount() {
+      return Optional.of(count);
+    }
+
     @Override
     public Kind kind() {
       return Kind.QUESTION_BANK;

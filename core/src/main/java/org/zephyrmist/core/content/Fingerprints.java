@@ -33,7 +33,7 @@ public final class Fingerprints {
   /** From the packed form of 192 bytes. */
   public static Fingerprints unpack(byte[] packed) {
     if (packed.length != PACKED) {
-      throw new IllegalArgumentException("Packed fingerprints have 192 bytes");
+      throw new IllegalArgumentException("Packed fingerprints have " + PACKED + " bytes");
     }
     Fingerprint[] all = new Fingerprint[ASPECTS.length];
     for (int i = 0; i < all.length; i++) {
@@ -63,6 +63,13 @@ public final class Fingerprints {
     return new Fingerprints(all);
   }
 
+  /** The same but for some aspects, which are those of the other. */
+  public Fingerprints with(Set<Aspect> aspects, Fingerprints other) {
+    Fingerprint[] all = of.clone();
+    aspects.forEach(a -> all[a.ordinal()] = other.get(a));
+    return new Fingerprints(all);
+  }
+
   /** The aspects on which the two are not equal. */
   public Set<Aspect> differing(Fingerprints other) {
     EnumSet<Aspect> set = EnumSet.noneOf(Aspect.class);
@@ -72,6 +79,13 @@ public final class Fingerprints {
       }
     }
     return set;
+  }
+
+  /** The forms that have these fingerprints, by aspect. */
+  public Map<Aspect, String> forms(Map<Fingerprint, String> known) {
+    EnumMap<Aspect, String> forms = new EnumMap<>(Aspect.class);
+    asMap().forEach((a, print) -> forms.put(a, known.get(print)));
+    return forms;
   }
 
   public Map<Aspect, Fingerprint> asMap() {

@@ -28,19 +28,7 @@ public record Item(
     return new Item(key, to, content, timing, place, visibility, rule);
   }
 
-  public Item withContent(Content to) {
-    return new Item(key, title, to, timing, place, visibility, rule);
-  }
-
   public Item withPlace(Place to) {
     return new Item(key, title, content, timing, to, visibility, rule);
-  }
-
-  public Item withVisibility(Visibility to) {
-    return new Item(key, title, content, timing, place, to, rule);
-  }
-
-  public Item withTiming(Timing to) {
-    return new Item(key, title, content, to, place, visibility, rule);
   }
 }

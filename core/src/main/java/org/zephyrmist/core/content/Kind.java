@@ -1,19 +1,107 @@
 package org.zephyrmist.core.content;
 
-/** The kinds of item. Each is one {@link Content} type. */
+import java.util.Collections;
+import java.util.EnumSet;
+import java.util.Set;
+import java.util.function.Function;
+
+/** The kinds of item, and what is known of each. */
 public enum Kind {
-  MODULE,
-  PAGE,
-  FILE,
-  WEB_LINK,
-  TOOL_LINK,
-  ASSIGNMENT,
-  DISCUSSION,
-  QUIZ,
-  QUESTION_BANK,
-  RUBRIC,
-  OUTCOME,
-  GRADE_CATEGORY,
-  ANNOUNCEMENT,
-  GROUP_SET
+  MODULE(From.PEOPLE, a -> new Content.Module()),
+  PAGE(From.PEOPLE, a -> new Content.Page(a.wording().html()), Field.TEXT),
+  FILE(From.PACKAGES, a -> new Content.File(a.wording().file().orElseThrow())),
+  WEB_LINK(
+      From.PEOPLE,
+      a -> new Content.WebLink(a.launch().address(), a.launch().newWindow()),
+      Field.ADDRESS),
+  TOOL_LINK(
+      From.PEOPLE,
+      a -> new Content.ToolLink(a.wording().html(), a.launch().address(), a.launch().parameters()),
+      Field.TEXT,
+      Field.LAUNCH_ADDRESS),
+  ASSIGNMENT(
+      From.PEOPLE,
+      a -> new Content.Assignment(a.wording().html(), a.grading()),
+      Field.TEXT,
+      Field.POINTS,
+      Field.DUE),
+  DISCUSSION(From.PEOPLE, a -> new Content.Discussion(a.wording().html()), Field.TEXT),
+  QUIZ(
+      From.PACKAGES,
+      a ->
+          new Content.Quiz(
+              a.wording().html(),
+              a.wording().file().orElseThrow(),
+              a.wording().questions(),
+              a.grading()),
+      Field.TEXT,
+      Field.POINTS,
+      Field.DUE),
+  QUESTION_BANK(
+      From.PACKAGES,
+      a -> new Content.QuestionBank(a.wording().file().orElseThrow(), a.wording().questions())),
+  RUBRIC(From.PACKAGES, a -> new Content.Rubric(a.wording().criteria())),
+  OUTCOME(From.PEOPLE, a -> new Content.Outcome(a.wording().html()), Field.TEXT),
+  GRADE_CATEGORY(From.PACKAGES, a -> new Content.GradeCategory(a.grading())),
+  ANNOUNCEMENT(From.PEOPLE, a -> new Content.Announcement(a.wording().html()), Field.TEXT),
+  GROUP_SET(From.PACKAGES, a -> new Content.GroupSet(a.wording().groups()));
+
+  /** What people write of an item, apart from its title, place, visibility and edit rule. */
+  public enum Field {
+    TEXT("text"),
+    POINTS("points"),
+    DUE("due time"),
+    /** Of a page of the web, or of mail. */
+    ADDRESS("address"),
+    /** Of a tool. */
+    LAUNCH_ADDRESS("address of a tool");
+
+    private final String words;
+
+    Field(String words) {
+      this.words = words;
+    }
+
+    /** What people call it. */
+    public String words() {
+      return words;
+    }
+  }
+
+  private enum From {
+    PEOPLE,
+    PACKAGES
+  }
+
+  private final From from;
+  private final Function<Aspects, Content> content;
+  private final Set<Field> fields;
+
+  Kind(From from, Function<Aspects, Content> content, Field... fields) {
+    this.from = from;
+    this.content = content;
+    Set<Field> all = EnumSet.noneOf(Field.class);
+    all.addAll(Set.of(fields));
+    this.fields = Collections.unmodifiableSet(all);
+  }
+
+  /** The content of this kind that has these aspects; what the kind does not have is left out. */
+  public Content content(Aspects aspects) {
+    return content.apply(aspects);
+  }
+
+  /** What can be written of an item of this kind. */
+  public Set<Field> fields() {
+    return fields;
+  }
+
+  /** Whether items of this kind lead somewhere. */
+  public boolean leads() {
+    return fields.contains(Field.ADDRESS) || fields.contains(Field.LAUNCH_ADDRESS);
+  }
+
+  /** Whether people can make one here; others come with a package. */
+  public boolean fromNothing() {
+    return from == From.PEOPLE;
+  }
 }

@@ -8,4 +8,9 @@ package org.zephyrmist.core.content;
  */
 public record Visibility(boolean shown, boolean instructorsOnly) {
   public static final Visibility SHOWN = new Visibility(true, false);
+
+  /** The same but for whether it is shown. */
+  public Visibility withShown(boolean to) {
+    return new Visibility(to, instructorsOnly);
+  }
 }

@@ -1,6 +1,5 @@
 package org.zephyrmist.core.delivery;
 
-import java.util.List;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
@@ -20,22 +19,22 @@ public record Base(
    * The base of a twin taken as ours. Where it stands, when it is due and who sees it is the
    * section's from the start; wording, grading and launch that differ count as changed there.
    */
-  static Base adopted(Step step, Fingerprints meant, Held now) {
-    Fingerprints shown = meant;
-    for (Aspect a : List.of(Aspect.PLACE, Aspect.TIMING, Aspect.VISIBILITY)) {
-      shown = shown.with(a, now.aspects().get(a));
-    }
+  static Base adopted(Step step, Held now) {
+    Fingerprints meant = step.sides().version().orElseThrow();
+    Fingerprints shown = meant.with(Aspect.OF_THE_SECTION, now.aspects());
     return new Base(step.key(), step.itemKind(), step.title(), now.id(), meant, shown);
   }
 
   /**
    * The base after a step on an item that was delivered before. What was written starts from what
-   * the shell shows now; a clash that was kept is decided, so the version's side becomes the base
-   * and the section's stays a change.
+   * the shell shows now, and the version's side counts as sent, also where what was written is a
+   * merge; a clash that was kept is decided, so the version's side becomes the base and the
+   * section's stays a change.
    *
    * @param now the item as the shell shows it after writing
    */
-  Base after(Step step, Fingerprints meant, Fingerprints now) {
+  Base after(Step step, Fingerprints now) {
+    Fingerprints meant = step.sides().version().orElseThrow();
     Fingerprints nextSent = sent;
     Fingerprints nextShown = shown;
     for (Aspect a : Aspect.values()) {

@@ -3,6 +3,7 @@ package org.zephyrmist.core.delivery;
 import java.util.Optional;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.tree.Alike;
 
 /**
  * An item that the shell holds, as read.
@@ -20,7 +21,8 @@ public record Held(
     Optional<String> parent,
     Fingerprints aspects,
     boolean studentWork,
-    boolean free) {
+    boolean free)
+    implements Alike {
 
   public Held with(Fingerprints other) {
     return new Held(id, kind, title, parent, other, studentWork, free);

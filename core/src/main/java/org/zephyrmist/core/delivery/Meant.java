@@ -1,35 +1,34 @@
 package org.zephyrmist.core.delivery;
 
-import java.util.Optional;
-import org.zephyrmist.core.content.Aspect;
-import org.zephyrmist.core.content.EditRule;
-import org.zephyrmist.core.content.Fingerprints;
+import java.util.HashSet;
+import java.util.Set;
 import org.zephyrmist.core.content.ItemKey;
-import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.tree.Tree;
 
 /**
- * An item of the version to be delivered.
+ * What a delivery means for one section.
  *
- * @param instructorsOnly never to be seen by students, whatever the section does
- * @param parent the module it stands in; none at the top
+ * @param items as they should be there
+ * @param parts the delivery is about these; what is in none of them is left as it is
  */
-public record Meant(
-    ItemKey key,
-    Kind kind,
-    String title,
-    EditRule rule,
-    boolean instructorsOnly,
-    Optional<ItemKey> parent,
-    Fingerprints aspects) {
-  /** Who owns an aspect after delivery: what students must not see stays hidden under any rule. */
-  EditRule rule(Aspect aspect) {
-    return hides(aspect) ? EditRule.FIXED : rule;
+public record Meant(Tree items, Parts parts) {
+  /**
+   * What is meant for a section: of the chosen parts those that apply to it and stand in modules
+   * that do, with the modules they stand in.
+   */
+  public static Meant of(Tree version, Parts parts, SectionFacts section) {
+    Set<ItemKey> chosen = parts.keys().map(keys -> withModules(version, keys)).orElse(Set.of());
+    return new Meant(
+        version.only(
+            n ->
+                (parts.include(n.key()) || chosen.contains(n.key()))
+                    && n.appliesTo().covers(section.campus(), section.mode(), section.tags())),
+        parts);
   }
 
-  /**
-   * Whether this aspect keeps the item from students, so that nothing but the version's will do.
-   */
-  boolean hides(Aspect aspect) {
-    return instructorsOnly && aspect == Aspect.VISIBILITY;
+  private static Set<ItemKey> withModules(Tree version, Set<ItemKey> keys) {
+    Set<ItemKey> all = new HashSet<>(keys);
+    keys.forEach(k -> version.above(k).forEach(m -> all.add(m.key())));
+    return all;
   }
 }

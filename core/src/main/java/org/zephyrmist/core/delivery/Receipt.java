@@ -30,53 +30,54 @@ public record Receipt(Base base, How how, Set<Aspect> writes) {
   /**
    * The receipt of a step.
    *
-   * @param meant what the item becomes; none if it is no longer in the version
    * @param now the item as the shell shows it; none if it does not, for then it has not come
    * @param untouched whether nobody changed it between our write and the reading back; else what
-   *     the shell shows is theirs, so of what we wrote counts what we meant
+   *     the shell shows is theirs, so of what we wrote counts what it was to become
    * @param old what was delivered of it before
    * @return none if nothing of the item's base has moved
    */
   public static Optional<Receipt> of(
-      Step s,
-      Optional<Fingerprints> meant,
-      Optional<Held> now,
-      boolean untouched,
-      Optional<Base> old) {
+      Step s, Optional<Held> now, boolean untouched, Optional<Base> old) {
     if (s.kind() == StepKind.RETIRE) {
       return old.map(b -> new Receipt(b, How.RETIRED, Set.of()));
     }
-    if (meant.isEmpty() || now.isEmpty()) {
+    if (s.sides().version().isEmpty() || now.isEmpty()) {
       return Optional.empty();
     }
-    Held left = untouched ? now.get() : asWeLeftIt(s, meant.get(), now.get());
-    return of(s, meant.get(), left, old);
+    return of(s, untouched ? now.get() : asWeLeftIt(s, now.get()), old);
   }
 
-  private static Held asWeLeftIt(Step s, Fingerprints meant, Held now) {
-    Fingerprints f = now.aspects();
-    for (Aspect a : s.writes()) {
-      f = f.with(a, meant.get(a));
-    }
-    return now.with(f);
+  /**
+   * The receipt of a step that was broken off and settled. A text that refers to other items may
+   * have been written before they were there.
+   *
+   * @param refers whether the text that the step writes refers to other items
+   */
+  public static Optional<Receipt> settled(
+      Step s, Optional<Held> now, boolean untouched, Optional<Base> old, boolean refers) {
+    Optional<Receipt> r = of(s, now, untouched, old);
+    return refers && s.writes().contains(Aspect.WORDING) ? r.map(Receipt::unfinished) : r;
   }
 
-  private static Optional<Receipt> of(Step s, Fingerprints meant, Held now, Optional<Base> old) {
+  private static Held asWeLeftIt(Step s, Held now) {
+    return now.with(now.aspects().with(s.writes(), s.sides().becomes().orElseThrow()));
+  }
+
+  private static Optional<Receipt> of(Step s, Held now, Optional<Base> old) {
     return switch (s.kind()) {
-      case ADD ->
-          Optional.of(
-              new Receipt(
-                  new Base(s.key(), s.itemKind(), s.title(), now.id(), meant, now.aspects()),
-                  How.ADDED,
-                  s.writes()));
+      case ADD -> Optional.of(new Receipt(added(s, now), How.ADDED, s.writes()));
       case TWIN ->
-          s.reason() == Step.Reason.ALIKE_ADOPTED
-              ? Optional.of(new Receipt(Base.adopted(s, meant, now), How.ADOPTED, s.writes()))
+          s.adopts()
+              ? Optional.of(new Receipt(Base.adopted(s, now), How.ADOPTED, s.writes()))
               : Optional.empty();
-      case UPDATE, CLASH, KEEP, SAME ->
-          old.flatMap(b -> moved(s, b, b.after(s, meant, now.aspects())));
+      case UPDATE, CLASH, KEEP, SAME -> old.flatMap(b -> moved(s, b, b.after(s, now.aspects())));
       case BLOCKED, RETIRE -> Optional.empty();
     };
+  }
+
+  private static Base added(Step s, Held now) {
+    Fingerprints sent = s.sides().version().orElseThrow();
+    return new Base(s.key(), s.itemKind(), s.title(), now.id(), sent, now.aspects());
   }
 
   private static Optional<Receipt> moved(Step s, Base old, Base after) {
@@ -88,7 +89,7 @@ public record Receipt(Base base, How how, Set<Aspect> writes) {
   }
 
   /** The same, but the next plan writes the text again: its links could not all be written. */
-  public Receipt unfinished() {
+  private Receipt unfinished() {
     Base b =
         new Base(
             base.key(),

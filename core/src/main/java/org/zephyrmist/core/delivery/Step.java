@@ -6,7 +6,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import org.zephyrmist.core.content.Aspect;
-import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 
@@ -18,6 +17,7 @@ import org.zephyrmist.core.content.Kind;
  * @param aspects what happens to each aspect; empty for a step that is not about aspects
  * @param writes the aspects that are written
  * @param reason why, in one sentence
+ * @param sides the item as it was, as it is, as it is meant, and as it becomes
  */
 public record Step(
     ItemKey key,
@@ -27,10 +27,24 @@ public record Step(
     Optional<String> id,
     Map<Aspect, AspectStep> aspects,
     Set<Aspect> writes,
-    Reason reason) {
+    Reason reason,
+    Sides sides) {
   public Step {
     aspects = Map.copyOf(aspects);
     writes = Collections.unmodifiableSet(new TreeSet<>(writes));
+    if (!writes.isEmpty() && sides.becomes().isEmpty()) {
+      throw new IllegalArgumentException("What is written must be known: " + key);
+    }
+  }
+
+  /** Whether an item of the shell is taken as ours by this step. */
+  public boolean adopts() {
+    return kind == StepKind.TWIN && reason == Reason.ALIKE_ADOPTED;
+  }
+
+  /** Whether something of the section's own is overwritten by this step. */
+  public boolean overwrites() {
+    return moves() && (kind == StepKind.CLASH || reason == Reason.FIXED_PUT_BACK);
   }
 
   /** Whether running the step changes the shell. */
@@ -70,9 +84,5 @@ public record Step(
     GONE_BUT_HOLDS_OTHERS,
     ALREADY_GONE,
     STUDENT_WORK
-  }
-
-  static boolean overwrites(EditRule rule, Choices choices) {
-    return rule == EditRule.FIXED || choices.clash() == Choices.Clash.TAKE_VERSION;
   }
 }

@@ -7,12 +7,13 @@ import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.delivery.Step.AspectStep;
+import org.zephyrmist.core.tree.Node;
 
 /** Base, section and master, aspect by aspect. */
 final class ThreeWay {
   private ThreeWay() {}
 
-  static Map<Aspect, AspectStep> of(Meant m, Base b, Held s, Choices choices) {
+  static Map<Aspect, AspectStep> of(Node m, Base b, Held s, Choices choices) {
     EnumMap<Aspect, AspectStep> map = new EnumMap<>(Aspect.class);
     for (Aspect a : Aspect.values()) {
       map.put(a, aspect(a, m, b, s.aspects(), choices));
@@ -23,7 +24,7 @@ final class ThreeWay {
     return map;
   }
 
-  private static AspectStep aspect(Aspect a, Meant m, Base b, Fingerprints s, Choices choices) {
+  private static AspectStep aspect(Aspect a, Node m, Base b, Fingerprints s, Choices choices) {
     Fingerprint here = s.get(a);
     boolean changedHere = !here.equals(b.shown().get(a));
     boolean masterMoved = !m.aspects().get(a).equals(b.sent().get(a));
@@ -43,7 +44,9 @@ final class ThreeWay {
     if (!masterMoved) {
       return AspectStep.KEEP;
     }
-    return Step.overwrites(rule, choices) ? AspectStep.CLASH_OVERWRITTEN : AspectStep.CLASH_KEPT;
+    return choices.clash() == Choices.Clash.TAKE_VERSION
+        ? AspectStep.CLASH_OVERWRITTEN
+        : AspectStep.CLASH_KEPT;
   }
 
   static boolean writes(AspectStep step) {

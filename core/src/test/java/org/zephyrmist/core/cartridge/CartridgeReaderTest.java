@@ -10,18 +10,25 @@ import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Content;
+import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.Place;
 import org.zephyrmist.core.content.References;
+import org.zephyrmist.core.content.Timing;
+import org.zephyrmist.core.content.Visibility;
 
 class CartridgeReaderTest {
   @TempDir Path folder;
@@ -155,7 +162,7 @@ class CartridgeReaderTest {
   @Test
   void addressesOnAPageBecomeReferencesToItemsAndFiles() throws Exception {
     read(everything());
-    String html = AspectForms.html(memory.titled("What a circuit can carry").content());
+    String html = memory.titled("What a circuit can carry").content().html();
     assertThat(References.files(html))
         .extracting(References.ToFile::name)
         .containsExactly("bar.png");
@@ -200,6 +207,29 @@ class CartridgeReaderTest {
         .containsExactlyElementsOf(memory.items.stream().map(Item::title).toList());
     Item plot = again.titled("Paper plot 1");
     assertThat(plot.content()).isEqualTo(memory.titled("Paper plot 1").content());
+  }
+
+  @Test
+  void whatTheStandardHasNoResourceForIsToldNotDropped() throws Exception {
+    List<Item> items =
+        Stream.of(new Content.Announcement("<p>Welcome.</p>"), new Content.Page("<p>Hi.</p>"))
+            .map(
+                c ->
+                    new Item(
+                        new ItemKey(c.kind().name()),
+                        c.kind().name(),
+                        c,
+                        Timing.NONE,
+                        new Place(Optional.empty(), "1"),
+                        Visibility.SHOWN,
+                        EditRule.ADAPTABLE))
+            .toList();
+    CartridgeFacts facts = new CartridgeFacts("x", "", "en", "", "Common Cartridge 1.3", false);
+    try (OutputStream out = Files.newOutputStream(folder.resolve("out.zip"))) {
+      assertThat(CartridgeWriter.write(out, facts, items, sha -> null))
+          .extracting(Item::kind)
+          .containsExactly(Kind.ANNOUNCEMENT);
+    }
   }
 
   @ParameterizedTest
@@ -372,7 +402,7 @@ class CartridgeReaderTest {
                 .with("more.pdf", "m")
                 .with("shared.pdf", "s")
                 .with("plot.png", "p"));
-    String read = AspectForms.html(memory.items.get(0).content());
+    String read = memory.items.get(0).content().html();
     assertThat(References.files(read)).extracting(f -> f.name()).containsExactly("shared.pdf");
     assertThat(References.items(read)).hasSize(1); // the plot, which only instructors are given
     assertThat(report.deadReferences())
@@ -380,7 +410,7 @@ class CartridgeReaderTest {
         .containsExactly(
             "refers to key.pdf, which is only for instructors",
             "refers to more.pdf, which is only for instructors");
-    String teach = AspectForms.html(memory.items.get(1).content());
+    String teach = memory.items.get(1).content().html();
     assertThat(References.files(teach)).extracting(f -> f.name()).contains("key.pdf", "more.pdf");
   }
 

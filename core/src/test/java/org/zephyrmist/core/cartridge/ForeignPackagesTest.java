@@ -69,7 +69,7 @@ class ForeignPackagesTest {
   })
   void pagesAreReadInTheirOwnEncoding(String charset, String html) throws Exception {
     read(Package.cc12(ITEM, RESOURCE).with("a.html", html.getBytes(Charset.forName(charset))));
-    assertThat(AspectForms.html(memory.titled("Rigging").content())).isEqualTo("<p>Größe</p>");
+    assertThat(memory.titled("Rigging").content().html()).isEqualTo("<p>Größe</p>");
   }
 
   @Test
@@ -144,7 +144,7 @@ class ForeignPackagesTest {
       zip.closeArchiveEntry();
     }
     CartridgeReader.read(file, Limits.DEFAULT, memory);
-    assertThat(AspectForms.html(memory.titled("Rigging").content())).isEqualTo("<p>stored</p>");
+    assertThat(memory.titled("Rigging").content().html()).isEqualTo("<p>stored</p>");
   }
 
   @Test

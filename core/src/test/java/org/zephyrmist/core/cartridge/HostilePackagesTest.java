@@ -26,7 +26,6 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.zephyrmist.core.archive.ZipDirectory;
-import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Grading;
 import org.zephyrmist.core.content.Html;
 import org.zephyrmist.core.content.References;
@@ -329,7 +328,7 @@ class HostilePackagesTest {
             .write(folder),
         Limits.DEFAULT,
         memory);
-    String html = AspectForms.html(memory.items.get(0).content());
+    String html = memory.items.get(0).content().html();
     assertThat(Html.text(html)).isEqualTo("words");
     assertThat(Html.safe(html)).isEqualTo(Html.safe(Html.safe(html)));
     assertThat(Duration.between(start, Instant.now())).isLessThan(Duration.ofSeconds(30));
@@ -353,8 +352,7 @@ class HostilePackagesTest {
                 .write(folder),
             Limits.DEFAULT,
             memory);
-    assertThat(Html.addresses(AspectForms.html(memory.items.get(0).content())))
-        .containsExactly("#", "#", "#");
+    assertThat(Html.addresses(memory.items.get(0).content().html())).containsExactly("#", "#", "#");
     assertThat(report.deadReferences()).hasSize(3);
   }
 
@@ -369,7 +367,7 @@ class HostilePackagesTest {
             .write(folder),
         Limits.DEFAULT,
         memory);
-    assertThat(AspectForms.launch(memory.items.get(0).content()).address()).isEmpty();
+    assertThat(memory.items.get(0).content().launch().address()).isEmpty();
   }
 
   @ParameterizedTest

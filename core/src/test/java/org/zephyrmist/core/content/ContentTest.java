@@ -13,6 +13,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.zephyrmist.core.Laws;
 
 class ContentTest {
@@ -21,6 +22,13 @@ class ContentTest {
 
   static Stream<Content> everyKind() {
     Grading ten = Grading.points(new BigDecimal("10.0"));
+    Grading all =
+        new Grading(
+            Optional.of(BigDecimal.TEN),
+            Optional.of("labs"),
+            Optional.of("plot"),
+            Optional.of(3),
+            Optional.empty());
     return Stream.of(
         new Content.Module(),
         new Content.Page("<p>Count every lantern.</p>"),
@@ -29,7 +37,7 @@ class ContentTest {
         new Content.ToolLink("", "https://tool.example/l", new TreeMap<>(Map.of("unit", "3"))),
         new Content.Assignment("<p>Plot.</p>", ten),
         new Content.Discussion("<p>Talk.</p>"),
-        new Content.Quiz("", FILE, 12, ten),
+        new Content.Quiz("", FILE, 12, all),
         new Content.QuestionBank(FILE, 40),
         new Content.Rubric(List.of(new Content.Criterion("Safe", BigDecimal.TEN))),
         new Content.Outcome("<p>Works in a team.</p>"),
@@ -38,12 +46,35 @@ class ContentTest {
         new Content.GroupSet(List.of("North crew", "Quay crew")));
   }
 
+  @Test
+  void everyKindIsTriedHere() {
+    assertThat(everyKind().map(Content::kind)).containsExactlyInAnyOrder(Kind.values());
+  }
+
+  @ParameterizedTest
+  @MethodSource("everyKind")
+  void whateverIsWrittenOfAKindIsKeptAndNothingElseIsLost(Content c) {
+    Aspects a = Aspects.of(item(c));
+    Aspects to = a;
+    for (Kind.Field f : c.kind().fields()) {
+      to =
+          switch (f) {
+            case TEXT -> to.with(to.wording().withHtml("<p>Other.</p>"));
+            case POINTS -> to.with(to.grading().withPoints(Optional.of(new BigDecimal(7))));
+            case DUE -> to.with(to.timing().withDue(Timing.at("2026-10-01T08:00")));
+            case ADDRESS, LAUNCH_ADDRESS ->
+                to.with(to.launch().withAddress("https://other.example/"));
+          };
+    }
+    assertThat(Aspects.of(to.item(new ItemKey("k"), c.kind(), EditRule.ADAPTABLE))).isEqualTo(to);
+  }
+
   private static Item item(Content c) {
     return new Item(
         new ItemKey("k"),
         "Reading: loads",
         c,
-        new Timing(Optional.empty(), Optional.of("2026-09-14T23:59"), Optional.empty()),
+        new Timing(Optional.empty(), Timing.at("2026-09-14T23:59"), Optional.empty()),
         new Place(Optional.of("week-3"), "08"),
         Visibility.SHOWN,
         EditRule.ADAPTABLE);
@@ -212,5 +243,22 @@ class ContentTest {
   @Test
   void anItemKeyOfStrangeCharactersIsRefused() {
     assertThatThrownBy(() -> new ItemKey("../x")).isInstanceOf(IllegalArgumentException.class);
+  }
+
+  @Test
+  void aLocalTimeIsOneTextHoweverItIsWritten() {
+    Item i = item(new Content.Page("x"));
+    String due = AspectForms.of(i).get(Aspect.TIMING);
+    assertThat(due).isEqualTo("{\"due\":\"2026-09-14T23:59\"}");
+    String seconds = due.replace("23:59", "23:59:00");
+    Map<Aspect, String> forms = new TreeMap<>(AspectForms.of(i));
+    forms.put(Aspect.TIMING, seconds);
+    assertThat(AspectForms.item(i.key(), i.kind(), i.rule(), forms)).isEqualTo(i);
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"", "tomorrow", "2026-02-30T10:00", "2026-09-14", "1266-09-14T10:00"})
+  void whatIsNoLocalTimeIsNone(String text) {
+    assertThat(Timing.at(text)).isEmpty();
   }
 }

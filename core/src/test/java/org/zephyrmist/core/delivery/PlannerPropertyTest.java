@@ -9,21 +9,24 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
 import org.zephyrmist.core.Laws;
+import org.zephyrmist.core.Sample;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.tree.Node;
 
 /** Laws that hold for any version, shell, history and choice. */
 class PlannerPropertyTest {
   /** A section in memory that carries plans out as a platform would. */
   private static final class World {
     final Random random;
-    final List<Meant> version = new ArrayList<>();
+    final List<Node> version = new ArrayList<>();
     final Map<String, Held> shell = new LinkedHashMap<>();
     final Map<ItemKey, Base> bases = new LinkedHashMap<>();
     final Choices choices;
@@ -39,7 +42,7 @@ class PlannerPropertyTest {
         Fingerprints m = any();
         if (random.nextInt(5) > 0) {
           version.add(
-              new Meant(
+              Sample.node(
                   key,
                   kind,
                   "T" + random.nextInt(4),
@@ -89,11 +92,11 @@ class PlannerPropertyTest {
     }
 
     List<Step> plan() {
-      return Planner.plan(version, List.copyOf(shell.values()), bases, choices);
+      return Planner.plan(Sample.meant(version), List.copyOf(shell.values()), bases, choices);
     }
 
     /** Writes a step into the shell; gives the item as it is then. */
-    Optional<Held> write(Step s, Optional<Fingerprints> meant) {
+    Optional<Held> write(Step s) {
       Optional<Held> now = s.id().map(shell::get);
       if (!s.moves()) {
         return now;
@@ -103,26 +106,39 @@ class PlannerPropertyTest {
         return Optional.empty();
       }
       String id = s.id().orElseGet(() -> "p" + next++);
-      Fingerprints f = now.map(Held::aspects).orElseGet(meant::orElseThrow);
-      for (Aspect a : s.writes()) {
-        f = f.with(a, meant.orElseThrow().get(a));
-      }
+      Fingerprints f = s.sides().becomes().orElseThrow();
       boolean work = now.map(Held::studentWork).orElse(false);
       Held h = new Held(id, s.itemKind(), s.title(), Optional.empty(), f, work, true);
       shell.put(id, h);
       return Optional.of(h);
     }
 
-    Optional<Fingerprints> meant(Step s) {
-      return version.stream().filter(m -> m.key().equals(s.key())).map(Meant::aspects).findFirst();
+    void apply(List<Step> steps) {
+      steps.forEach(s -> receive(s, write(s)));
     }
 
-    void apply(List<Step> steps) {
-      for (Step s : steps) {
-        Optional<Held> now = write(s, meant(s));
-        Receipt.of(s, meant(s), now, true, Optional.ofNullable(bases.get(s.key())))
-            .ifPresent(this::keep);
+    void receive(Step s, Optional<Held> now) {
+      Receipt.of(s, now, true, Optional.ofNullable(bases.get(s.key()))).ifPresent(this::keep);
+    }
+
+    /** What a server did that died after some steps, and what settles it. */
+    void breakOffAndSettle(List<Step> steps) {
+      List<Step> sent =
+          steps.stream().filter(Step::moves).filter(s -> random.nextBoolean()).toList();
+      Map<ItemKey, Optional<Held>> now = new LinkedHashMap<>();
+      sent.forEach(s -> now.put(s.key(), write(s)));
+      for (Step s : sent) {
+        Optional<Base> old = Optional.ofNullable(bases.get(s.key()));
+        Receipt.settled(s, now.get(s.key()), true, old, false).ifPresent(this::keep);
       }
+    }
+
+    /** What the section holds of each item, whatever ids the platform gave. */
+    Map<ItemKey, Optional<Fingerprints>> held() {
+      Map<ItemKey, Optional<Fingerprints>> held = new TreeMap<>();
+      bases.forEach(
+          (k, b) -> held.put(k, Optional.ofNullable(shell.get(b.id())).map(Held::aspects)));
+      return held;
     }
 
     void keep(Receipt r) {
@@ -163,7 +179,8 @@ class PlannerPropertyTest {
           Map<String, Held> own = new LinkedHashMap<>(w.shell);
           w.bases.values().forEach(b -> own.remove(b.id()));
           boolean someFixed =
-              w.version.stream().anyMatch(m -> m.rule() == EditRule.FIXED || m.instructorsOnly());
+              w.version.stream()
+                  .anyMatch(m -> m.rule() == EditRule.FIXED || m.visibility().instructorsOnly());
           if (someFixed) {
             return;
           }
@@ -215,15 +232,63 @@ class PlannerPropertyTest {
         random -> {
           World w = new World(random.nextLong());
           w.apply(w.plan());
-          for (Meant m : w.version) {
+          for (Node m : w.version) {
             Base b = w.bases.get(m.key());
             Held h = b == null ? null : w.shell.get(b.id());
             boolean blocked =
                 w.plan().stream()
                     .anyMatch(s -> s.key().equals(m.key()) && s.kind() == StepKind.BLOCKED);
-            if (m.instructorsOnly() && h != null && !blocked) {
+            if (m.visibility().instructorsOnly() && h != null && !blocked) {
               assertThat(h.aspects().get(Aspect.VISIBILITY))
                   .isEqualTo(m.aspects().get(Aspect.VISIBILITY));
+            }
+          }
+        });
+  }
+
+  @Test
+  void whatARunAndASettlementEnterForAStepIsEqual() {
+    Laws.hold(
+        random -> {
+          World w = new World(random.nextLong());
+          for (Step s : w.plan()) {
+            Optional<Base> old = Optional.ofNullable(w.bases.get(s.key()));
+            Optional<Held> now = w.write(s);
+            assertThat(Receipt.settled(s, now, true, old, false))
+                .isEqualTo(Receipt.of(s, now, true, old));
+          }
+        });
+  }
+
+  @Test
+  void aDeliveryThatBrokeOffEndsAsIfItHadNot() {
+    Laws.hold(
+        random -> {
+          long seed = random.nextLong();
+          World whole = new World(seed);
+          whole.apply(whole.plan());
+          World broken = new World(seed);
+          broken.breakOffAndSettle(broken.plan());
+          broken.apply(broken.plan());
+          assertThat(broken.held()).isEqualTo(whole.held());
+          assertThat(broken.plan()).noneMatch(Step::moves);
+        });
+  }
+
+  @Test
+  void whatIsWrittenIsWhatTheItemBecomesAndTheRestIsTheSections() {
+    Laws.hold(
+        random -> {
+          World w = new World(random.nextLong());
+          for (Step s : w.plan()) {
+            Sides sides = s.sides();
+            for (Aspect a : Aspect.values()) {
+              boolean written = s.writes().contains(a);
+              Optional<Fingerprints> from =
+                  written
+                      ? sides.version()
+                      : s.kind() == StepKind.RETIRE ? Optional.empty() : sides.here();
+              assertThat(sides.becomes().map(f -> f.get(a))).isEqualTo(from.map(f -> f.get(a)));
             }
           }
         });

@@ -11,6 +11,7 @@ import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.zephyrmist.core.Sample;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Fingerprint;
@@ -19,6 +20,7 @@ import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.Step.AspectStep;
 import org.zephyrmist.core.delivery.Step.Reason;
+import org.zephyrmist.core.tree.Node;
 
 /** The three-way table, row by row. */
 class PlannerTest {
@@ -34,8 +36,8 @@ class PlannerTest {
     return Fingerprints.of(map);
   }
 
-  private static Meant meant(EditRule rule, Fingerprints m) {
-    return new Meant(KEY, Kind.PAGE, "Loads", rule, false, Optional.empty(), m);
+  private static Node meant(EditRule rule, Fingerprints m) {
+    return Sample.node(KEY, Kind.PAGE, "Loads", rule, false, Optional.empty(), m);
   }
 
   private static Held held(Fingerprints s, boolean work) {
@@ -46,9 +48,9 @@ class PlannerTest {
     return new Base(KEY, Kind.PAGE, "Loads", "p1", sent, shown);
   }
 
-  private static Step plan(Meant m, List<Held> shell, List<Base> bases, Choices choices) {
+  private static Step plan(Node m, List<Held> shell, List<Base> bases, Choices choices) {
     return Planner.plan(
-            m == null ? List.of() : List.of(m),
+            Sample.meant(m == null ? List.of() : List.of(m)),
             shell,
             bases.stream().collect(Collectors.toMap(Base::key, b -> b)),
             choices)
@@ -168,8 +170,8 @@ class PlannerTest {
 
   @Test
   void twoOfOursNeverAdoptTheSameTwin() {
-    Meant other =
-        new Meant(
+    Node other =
+        Sample.node(
             new ItemKey("again"),
             Kind.PAGE,
             "Loads",
@@ -179,7 +181,7 @@ class PlannerTest {
             aspects("new"));
     List<Step> steps =
         Planner.plan(
-            List.of(meant(EditRule.ADAPTABLE, aspects("new")), other),
+            Sample.meant(List.of(meant(EditRule.ADAPTABLE, aspects("new")), other)),
             List.of(held(aspects("new"), false)),
             Map.of(),
             Choices.SAFE);
@@ -225,16 +227,16 @@ class PlannerTest {
     Base b = base(aspects("old", "10"), aspects("old", "10"));
     List<Held> shell = List.of(held(aspects("old", "10"), true));
     assertThat(plan(null, shell, List.of(b), Choices.SAFE).kind()).isEqualTo(StepKind.BLOCKED);
-    Meant grading = meant(EditRule.ADAPTABLE, aspects("old", "20"));
+    Node grading = meant(EditRule.ADAPTABLE, aspects("old", "20"));
     assertThat(plan(grading, shell, List.of(b), Choices.SAFE).kind()).isEqualTo(StepKind.BLOCKED);
-    Meant text = meant(EditRule.ADAPTABLE, aspects("new", "10"));
+    Node text = meant(EditRule.ADAPTABLE, aspects("new", "10"));
     assertThat(plan(text, shell, List.of(b), Choices.SAFE).kind()).isEqualTo(StepKind.UPDATE);
   }
 
   @Test
   void anEmptyModuleIsNotCreated() {
-    Meant week =
-        new Meant(
+    Node week =
+        Sample.node(
             new ItemKey("week"),
             Kind.MODULE,
             "Week 1",
@@ -242,7 +244,8 @@ class PlannerTest {
             false,
             Optional.empty(),
             aspects("w"));
-    assertThat(Planner.plan(List.of(week), List.of(), Map.of(), Choices.SAFE)).isEmpty();
+    assertThat(Planner.plan(Sample.meant(List.of(week)), List.of(), Map.of(), Choices.SAFE))
+        .isEmpty();
   }
 
   @Test
@@ -263,8 +266,8 @@ class PlannerTest {
   @ParameterizedTest
   @EnumSource(EditRule.class)
   void whatIsForInstructorsOnlyIsHiddenAgainUnderAnyRule(EditRule rule) {
-    Meant key =
-        new Meant(KEY, Kind.PAGE, "Answers", rule, true, Optional.empty(), seen("instructors"));
+    Node key =
+        Sample.node(KEY, Kind.PAGE, "Answers", rule, true, Optional.empty(), seen("instructors"));
     Base base = base(seen("instructors"), seen("instructors"));
     Step s = plan(key, List.of(held(seen("all"), false)), List.of(base), Choices.SAFE);
     assertThat(s.kind()).isEqualTo(StepKind.UPDATE);
@@ -274,8 +277,8 @@ class PlannerTest {
 
   @Test
   void aTwinOfWhatIsForInstructorsOnlyIsHiddenWhenItIsAdopted() {
-    Meant key =
-        new Meant(
+    Node key =
+        Sample.node(
             KEY,
             Kind.PAGE,
             "Answers",

@@ -2,40 +2,33 @@ package org.zephyrmist.core.delivery;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
+import org.zephyrmist.core.Sample;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.tree.Node;
 
 /** What is noted of a step that is done. */
 class ReceiptTest {
   private static final ItemKey KEY = new ItemKey("k");
-  private static final Fingerprints OLD = all("old");
+  private static final Fingerprints OLD = Sample.all("old");
   private static final Fingerprints NEW = OLD.with(Aspect.WORDING, Fingerprint.of("new"));
   private static final Base BASE = new Base(KEY, Kind.PAGE, "K", "p", OLD, OLD);
-
-  private static Fingerprints all(String form) {
-    EnumMap<Aspect, Fingerprint> map = new EnumMap<>(Aspect.class);
-    for (Aspect a : Aspect.values()) {
-      map.put(a, Fingerprint.of(form));
-    }
-    return Fingerprints.of(map);
-  }
 
   private static Held held(Fingerprints f) {
     return new Held("p", Kind.PAGE, "K", Optional.empty(), f, false, true);
   }
 
   private static Step step(Fingerprints meant, List<Held> shell, Map<ItemKey, Base> bases) {
-    Meant m = new Meant(KEY, Kind.PAGE, "K", EditRule.ADAPTABLE, false, Optional.empty(), meant);
-    return Planner.plan(List.of(m), shell, bases, Choices.SAFE).get(0);
+    Node m = Sample.node(KEY, Kind.PAGE, "K", EditRule.ADAPTABLE, false, Optional.empty(), meant);
+    return Planner.plan(Sample.meant(List.of(m)), shell, bases, Choices.SAFE).get(0);
   }
 
   private static Step update() {
@@ -46,8 +39,7 @@ class ReceiptTest {
   void whatThePlatformTidiedIsTheBaseAndWhatWeSentIsRemembered() {
     Fingerprints tidied = NEW.with(Aspect.WORDING, Fingerprint.of("new, tidied"));
     Step add = step(NEW, List.of(), Map.of());
-    Receipt r =
-        Receipt.of(add, Optional.of(NEW), Optional.of(held(tidied)), true, Optional.empty()).get();
+    Receipt r = Receipt.of(add, Optional.of(held(tidied)), true, Optional.empty()).get();
     assertThat(r.how()).isEqualTo(Receipt.How.ADDED);
     assertThat(r.base().sent()).isEqualTo(NEW);
     assertThat(r.base().shown()).isEqualTo(tidied);
@@ -55,37 +47,31 @@ class ReceiptTest {
 
   @Test
   void whatTheShellDoesNotShowHasNotComeAndHasNoReceipt() {
-    assertThat(Receipt.of(update(), Optional.of(NEW), Optional.empty(), true, Optional.of(BASE)))
-        .isEmpty();
+    assertThat(Receipt.of(update(), Optional.empty(), true, Optional.of(BASE))).isEmpty();
   }
 
   @Test
   void aStepThatMovesNothingHasNoReceipt() {
     Step same = step(OLD, List.of(held(OLD)), Map.of(KEY, BASE));
-    assertThat(Receipt.of(same, Optional.of(OLD), Optional.of(held(OLD)), true, Optional.of(BASE)))
-        .isEmpty();
+    assertThat(Receipt.of(same, Optional.of(held(OLD)), true, Optional.of(BASE))).isEmpty();
   }
 
   @Test
   void whatSomebodyChangedRightAfterOurWriteStaysTheirs() {
     Fingerprints theirs = NEW.with(Aspect.WORDING, Fingerprint.of("theirs"));
     Optional<Held> now = Optional.of(held(theirs));
-    Receipt r = Receipt.of(update(), Optional.of(NEW), now, false, Optional.of(BASE)).get();
+    Receipt r = Receipt.of(update(), now, false, Optional.of(BASE)).get();
     assertThat(r.base().shown().differing(theirs)).containsExactly(Aspect.WORDING);
   }
 
   @Test
   void aTextWithUnfinishedLinksIsWrittenAgainByTheNextPlan() {
-    Receipt r =
-        Receipt.of(update(), Optional.of(NEW), Optional.of(held(NEW)), true, Optional.of(BASE))
-            .get();
+    Receipt r = Receipt.of(update(), Optional.of(held(NEW)), true, Optional.of(BASE)).get();
     assertThat(step(NEW, List.of(held(NEW)), Map.of(KEY, r.base())).moves()).isFalse();
     Fingerprints halfLinked = NEW.with(Aspect.WORDING, Fingerprint.of("new, without its links"));
     Base half =
-        Receipt.of(
-                update(), Optional.of(NEW), Optional.of(held(halfLinked)), true, Optional.of(BASE))
+        Receipt.settled(update(), Optional.of(held(halfLinked)), true, Optional.of(BASE), true)
             .get()
-            .unfinished()
             .base();
     assertThat(step(NEW, List.of(held(halfLinked)), Map.of(KEY, half)).writes())
         .containsExactly(Aspect.WORDING);

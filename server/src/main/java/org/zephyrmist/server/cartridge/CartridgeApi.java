@@ -61,7 +61,7 @@ class CartridgeApi {
   record Intake(
       @NotNull UUID id,
       @NotNull String fileName,
-      @NotNull String state,
+      @NotNull IntakeState state,
       int done,
       int total,
       @NotNull String what,
@@ -99,7 +99,6 @@ class CartridgeApi {
 
   @GetMapping("/intakes/{id}")
   Intake intake(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
-    intakes.endDead();
     return db.selectFrom(INTAKE)
         .where(INTAKE.ID.eq(id))
         .and(INTAKE.PERSON_ID.eq(who.id()))
@@ -187,7 +186,7 @@ class CartridgeApi {
 
   @GetMapping("/editions/{id}/outline")
   List<ItemView.Node> outline(@PathVariable UUID id) {
-    return ItemView.outline(trees.nodes(tree(id)));
+    return ItemView.outline(trees.tree(tree(id)));
   }
 
   @GetMapping("/editions/{id}/items/{key}")

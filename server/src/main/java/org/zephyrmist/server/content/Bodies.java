@@ -3,6 +3,8 @@ package org.zephyrmist.server.content;
 import static org.jooq.impl.DSL.any;
 import static org.zephyrmist.server.db.Tables.BODY;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.Map;
@@ -13,8 +15,16 @@ import org.zephyrmist.core.content.Fingerprint;
 /** Canonical forms, once each. */
 @Component
 public class Bodies {
+  private static final long MOST_CHARS = 32_000_000;
   private final DSLContext db;
   private final Stored stored = new Stored();
+
+  /** Forms that were asked for; the same come again for hundreds of sections. */
+  private final Cache<Fingerprint, String> used =
+      Caffeine.newBuilder()
+          .maximumWeight(MOST_CHARS)
+          .weigher((Fingerprint f, String form) -> form.length() + Fingerprint.LENGTH)
+          .build();
 
   Bodies(DSLContext db) {
     this.db = db;
@@ -51,14 +61,25 @@ public class Bodies {
 
   /** The forms with these fingerprints; all of them are here, or it is an error. */
   public Map<Fingerprint, String> get(Collection<Fingerprint> wanted) {
-    byte[][] keys = wanted.stream().distinct().map(Fingerprint::bytes).toArray(byte[][]::new);
-    Map<Fingerprint, String> found = new HashMap<>();
-    db.selectFrom(BODY)
-        .where(BODY.FINGERPRINT.eq(any(keys)))
-        .forEach(r -> found.put(Fingerprint.of(r.getFingerprint()), r.getForm()));
-    if (found.size() < keys.length) {
-      throw new IllegalStateException("Bodies are missing: " + (keys.length - found.size()));
+    Map<Fingerprint, String> found = new HashMap<>(used.getAllPresent(wanted));
+    byte[][] others =
+        wanted.stream()
+            .filter(f -> !found.containsKey(f))
+            .distinct()
+            .map(Fingerprint::bytes)
+            .toArray(byte[][]::new);
+    if (others.length == 0) {
+      return found;
     }
+    int before = found.size();
+    db.selectFrom(BODY)
+        .where(BODY.FINGERPRINT.eq(any(others)))
+        .forEach(r -> found.put(Fingerprint.of(r.getFingerprint()), r.getForm()));
+    if (found.size() < before + others.length) {
+      throw new IllegalStateException(
+          "Bodies are missing: " + (before + others.length - found.size()));
+    }
+    used.putAll(found);
     return found;
   }
 }

@@ -1,29 +1,37 @@
 package org.zephyrmist.server.content;
 
 import jakarta.validation.constraints.NotNull;
+import java.math.BigDecimal;
+import java.time.LocalDateTime;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.TreeMap;
+import java.util.Set;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Content;
+import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.tree.Tree;
 
 /**
  * One item as the interface needs it; what its kind does not have is absent.
  *
+ * @param fields what can be written of it
+ * @param due local date and time, ISO 8601
  * @param aspects what each aspect is, in short: sent back with a change, they tell whether somebody
  *     else has changed the same meanwhile
  * @param state the same of the whole item
  */
 public record ItemView(
     @NotNull String key,
-    @NotNull String kind,
+    @NotNull Kind kind,
+    @NotNull Set<Kind.Field> fields,
     @NotNull String title,
     @NotNull String html,
     FileRef file,
@@ -33,8 +41,8 @@ public record ItemView(
     String due,
     boolean shown,
     boolean instructorsOnly,
-    @NotNull String rule,
-    @NotNull Map<String, String> aspects,
+    @NotNull EditRule rule,
+    @NotNull Map<Aspect, String> aspects,
     @NotNull String state) {
 
   /** What an aspect is, in short; another text for another aspect. */
@@ -45,56 +53,48 @@ public record ItemView(
   /** A line of an outline. */
   public record Node(
       @NotNull String key,
-      @NotNull String kind,
+      @NotNull Kind kind,
       @NotNull String title,
       String parent,
       boolean shown,
       boolean instructorsOnly,
-      @NotNull String rule) {}
+      @NotNull EditRule rule) {}
 
-  public static List<Node> outline(List<Trees.Node> nodes) {
-    return nodes.stream()
+  public static List<Node> outline(Tree tree) {
+    return tree.nodes().stream()
         .map(
             n ->
                 new Node(
                     n.key().value(),
-                    n.kind().name(),
+                    n.kind(),
                     n.title(),
                     n.parent().map(ItemKey::value).orElse(null),
-                    n.shown(),
-                    n.instructorsOnly(),
-                    n.rule().name()))
+                    n.visibility().shown(),
+                    n.visibility().instructorsOnly(),
+                    n.rule()))
         .toList();
   }
 
   public static ItemView of(Item i) {
     Content c = i.content();
-    Optional<FileRef> file = Optional.empty();
-    Optional<Integer> questions = Optional.empty();
-    if (c instanceof Content.File f) {
-      file = Optional.of(f.file());
-    } else if (c instanceof Content.Quiz q) {
-      questions = Optional.of(q.count());
-    } else if (c instanceof Content.QuestionBank b) {
-      questions = Optional.of(b.count());
-    }
-    String address = AspectForms.launch(c).address();
+    String address = c.launch().address();
     Fingerprints prints = AspectForms.fingerprints(i);
-    Map<String, String> aspects = new TreeMap<>();
-    prints.asMap().forEach((a, f) -> aspects.put(a.name(), print(prints, a)));
+    Map<Aspect, String> aspects = new EnumMap<>(Aspect.class);
+    prints.asMap().forEach((a, f) -> aspects.put(a, print(prints, a)));
     return new ItemView(
         i.key().value(),
-        i.kind().name(),
+        i.kind(),
+        i.kind().fields(),
         i.title(),
-        AspectForms.html(c),
-        file.orElse(null),
-        questions.orElse(null),
-        AspectForms.points(c).map(p -> p.toPlainString()).orElse(null),
+        c.html(),
+        c.madeOf().orElse(null),
+        c.questionCount().orElse(null),
+        c.grading().points().map(BigDecimal::toPlainString).orElse(null),
         address.isEmpty() ? null : address,
-        i.timing().due().orElse(null),
+        i.timing().due().map(LocalDateTime::toString).orElse(null),
         i.visibility().shown(),
         i.visibility().instructorsOnly(),
-        i.rule().name(),
+        i.rule(),
         aspects,
         Fingerprint.of(aspects.toString() + i.rule()).hex().substring(0, 16));
   }

@@ -6,7 +6,6 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
 import org.springframework.web.util.HtmlUtils;
-import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Html;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
@@ -36,7 +35,7 @@ public class Previews {
 
   public ResponseEntity<String> page(UUID tree, String key) {
     Item item = trees.item(tree, key(key));
-    return page(item.title(), AspectForms.html(item.content()));
+    return page(item.title(), item.content().html());
   }
 
   /** Any text, made safe, as a page. */

@@ -4,9 +4,6 @@ import static org.jooq.impl.DSL.val;
 import static org.zephyrmist.server.db.Tables.TREE;
 import static org.zephyrmist.server.db.Tables.TREE_ITEM;
 
-import java.util.ArrayList;
-import java.util.Comparator;
-import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -15,40 +12,34 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.jooq.DSLContext;
+import org.jooq.JSONB;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.core.content.AppliesTo;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
-import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
-import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.Visibility;
+import org.zephyrmist.core.tree.Node;
+import org.zephyrmist.core.tree.Tree;
 import org.zephyrmist.server.db.tables.records.TreeItemRecord;
 import org.zephyrmist.server.web.Refusal;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Trees of items. A tree that belongs to an edition or a version is never changed. */
 @Component
 public class Trees {
   private final DSLContext db;
   private final Bodies bodies;
+  private final JsonMapper json;
 
-  Trees(DSLContext db, Bodies bodies) {
+  Trees(DSLContext db, Bodies bodies, JsonMapper json) {
     this.db = db;
+    this.json = json;
     this.bodies = bodies;
   }
-
-  /** A node of a tree, without its texts. */
-  public record Node(
-      ItemKey key,
-      Kind kind,
-      String title,
-      Optional<ItemKey> parent,
-      String rank,
-      EditRule rule,
-      boolean shown,
-      boolean instructorsOnly,
-      Fingerprints aspects) {}
 
   public UUID create() {
     UUID id = UUID.randomUUID();
@@ -80,11 +71,11 @@ public class Trees {
                 + " instructors_only = excluded.instructors_only, aspects = excluded.aspects",
             tree,
             column(rows, TreeItemRecord::getItemKey),
-            column(rows, TreeItemRecord::getKind),
+            column(rows, r -> r.getKind().name()),
             column(rows, TreeItemRecord::getTitle),
             column(rows, TreeItemRecord::getParentKey),
             column(rows, TreeItemRecord::getRank),
-            column(rows, TreeItemRecord::getEditRule),
+            column(rows, r -> r.getEditRule().name()),
             rows.stream().map(TreeItemRecord::getShown).toArray(Boolean[]::new),
             rows.stream().map(TreeItemRecord::getInstructorsOnly).toArray(Boolean[]::new),
             rows.stream().map(TreeItemRecord::getAspects).toArray(byte[][]::new))
@@ -103,11 +94,11 @@ public class Trees {
     f.asMap().forEach((aspect, print) -> byPrint.put(print, forms.get(aspect)));
     TreeItemRecord r = new TreeItemRecord();
     r.setItemKey(i.key().value());
-    r.setKind(i.kind().name());
+    r.setKind(i.kind());
     r.setTitle(i.title());
     r.setParentKey(i.place().parent().orElse(null));
     r.setRank(i.place().rank());
-    r.setEditRule(i.rule().name());
+    r.setEditRule(i.rule());
     r.setShown(i.visibility().shown());
     r.setInstructorsOnly(i.visibility().instructorsOnly());
     r.setAspects(f.pack());
@@ -129,45 +120,36 @@ public class Trees {
                     TREE_ITEM.EDIT_RULE,
                     TREE_ITEM.SHOWN,
                     TREE_ITEM.INSTRUCTORS_ONLY,
-                    TREE_ITEM.ASPECTS)
+                    TREE_ITEM.ASPECTS,
+                    TREE_ITEM.APPLIES_TO)
                 .from(TREE_ITEM)
                 .where(TREE_ITEM.TREE_ID.eq(from)))
         .execute();
     return to;
   }
 
-  /** All nodes in outline order: a module, then what it holds. */
-  public List<Node> nodes(UUID tree) {
-    Map<Optional<ItemKey>, List<Node>> below = new HashMap<>();
-    for (TreeItemRecord r : db.selectFrom(TREE_ITEM).where(TREE_ITEM.TREE_ID.eq(tree)).fetch()) {
-      Node n = node(r);
-      below.computeIfAbsent(n.parent(), k -> new ArrayList<>()).add(n);
-    }
-    below.values().forEach(l -> l.sort(Comparator.comparing(Node::rank).thenComparing(Node::key)));
-    List<Node> all = new ArrayList<>();
-    walk(below, Optional.empty(), all);
-    return all;
+  /** The whole tree. */
+  public Tree tree(UUID tree) {
+    return Tree.of(db.selectFrom(TREE_ITEM).where(TREE_ITEM.TREE_ID.eq(tree)).fetch(this::node));
   }
 
-  private static void walk(
-      Map<Optional<ItemKey>, List<Node>> below, Optional<ItemKey> at, List<Node> all) {
-    for (Node n : below.getOrDefault(at, List.of())) {
-      all.add(n);
-      walk(below, Optional.of(n.key()), all);
-    }
-  }
-
-  private static Node node(TreeItemRecord r) {
+  private Node node(TreeItemRecord r) {
     return new Node(
         new ItemKey(r.getItemKey()),
-        Kind.valueOf(r.getKind()),
+        r.getKind(),
         r.getTitle(),
         Optional.ofNullable(r.getParentKey()).map(ItemKey::new),
         r.getRank(),
-        EditRule.valueOf(r.getEditRule()),
-        r.getShown(),
-        r.getInstructorsOnly(),
+        r.getEditRule(),
+        new Visibility(r.getShown(), r.getInstructorsOnly()),
+        appliesTo(r.getAppliesTo()),
         Fingerprints.unpack(r.getAspects()));
+  }
+
+  private AppliesTo appliesTo(JSONB stored) {
+    return stored.data().equals("{}")
+        ? AppliesTo.EVERY_SECTION
+        : json.readValue(stored.data(), AppliesTo.class);
   }
 
   public int size(UUID tree) {
@@ -178,7 +160,7 @@ public class Trees {
     return db.selectFrom(TREE_ITEM)
         .where(TREE_ITEM.TREE_ID.eq(tree))
         .and(TREE_ITEM.ITEM_KEY.eq(key.value()))
-        .fetchOptional(Trees::node)
+        .fetchOptional(this::node)
         .orElseThrow(() -> Refusal.notFound("item"));
   }
 
@@ -192,30 +174,17 @@ public class Trees {
     nodes.forEach(n -> wanted.addAll(n.aspects().asMap().values()));
     Map<Fingerprint, String> forms = bodies.get(wanted);
     return nodes.stream()
-        .map(n -> AspectForms.item(n.key(), n.kind(), n.rule(), forms(n.aspects(), forms)))
+        .map(n -> AspectForms.item(n.key(), n.kind(), n.rule(), n.aspects().forms(forms)))
         .toList();
-  }
-
-  private static Map<Aspect, String> forms(Fingerprints f, Map<Fingerprint, String> forms) {
-    Map<Aspect, String> of = new EnumMap<>(Aspect.class);
-    f.asMap().forEach((a, print) -> of.put(a, forms.get(print)));
-    return of;
   }
 
   /** Takes an item out, and all below it. */
   public int remove(UUID tree, ItemKey key) {
-    List<String> gone = new ArrayList<>();
-    collect(nodes(tree), key, gone);
     return db.deleteFrom(TREE_ITEM)
         .where(TREE_ITEM.TREE_ID.eq(tree))
-        .and(TREE_ITEM.ITEM_KEY.in(gone))
+        .and(
+            TREE_ITEM.ITEM_KEY.in(
+                tree(tree).subtree(key).stream().map(n -> n.key().value()).toList()))
         .execute();
-  }
-
-  private static void collect(List<Node> nodes, ItemKey key, List<String> gone) {
-    gone.add(key.value());
-    nodes.stream()
-        .filter(n -> n.parent().equals(Optional.of(key)))
-        .forEach(n -> collect(nodes, n.key(), gone));
   }
 }

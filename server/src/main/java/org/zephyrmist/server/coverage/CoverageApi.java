@@ -17,8 +17,10 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.IntStream;
 import org.jooq.DSLContext;
 import org.springframework.http.MediaType;
 import org.springframework.security.access.prepost.PreAuthorize;
@@ -29,6 +31,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.server.ledger.Standings;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.section.Instructors;
@@ -42,10 +45,17 @@ class CoverageApi {
   private final Reach reach;
   private final Instructors instructors;
   private final Standings standings;
+  private final WaitingLines waiting;
   private final Clock clock;
 
   CoverageApi(
-      DSLContext db, Reach reach, Instructors instructors, Standings standings, Clock clock) {
+      DSLContext db,
+      Reach reach,
+      Instructors instructors,
+      Standings standings,
+      WaitingLines waiting,
+      Clock clock) {
+    this.waiting = waiting;
     this.db = db;
     this.reach = reach;
     this.instructors = instructors;
@@ -177,18 +187,48 @@ class CoverageApi {
     Map<UUID, Standings.Held> byId = new HashMap<>();
     versions.forEach(
         (m, of) -> of.forEach(v -> byId.put(v.id(), new Standings.Held(m, v.number()))));
-    Standings.Ledger ledger = standings.of(term, place, held, byId);
+    Standings.Term of = standings.of(held, byId);
+    Map<UUID, boolean[]> waits = waiting.of(term, place);
     return new Coverage(
         sections,
         masters,
         masters.stream()
             .map(
                 m ->
-                    ledger.of(
-                        m.id(),
+                    columns(
+                        of.of(m.id()),
+                        waits.getOrDefault(m.id(), new boolean[sections.size()]),
                         courses,
                         m.versions().isEmpty() ? Set.of() : rules.getOrDefault(m.id(), Set.of())))
             .toList());
+  }
+
+  /**
+   * All that is to be said of a master: with the sections that never received it though they
+   * should, or whose first delivery waits.
+   *
+   * @param courses course of each section
+   * @param expecting courses whose sections should hold it, with null for every section
+   */
+  private static CoverageStandings columns(
+      Standings.Column c, boolean[] waits, List<UUID> courses, Set<UUID> expecting) {
+    boolean every = expecting.stream().anyMatch(Objects::isNull);
+    int[] at =
+        IntStream.range(0, courses.size())
+            .filter(
+                s -> c.number()[s] > 0 || waits[s] || every || expecting.contains(courses.get(s)))
+            .toArray();
+    return new CoverageStandings(
+        at,
+        values(at, c.number()),
+        values(at, c.expected()),
+        values(at, c.held()),
+        values(at, c.changed()),
+        IntStream.of(at).filter(s -> waits[s]).toArray());
+  }
+
+  private static int[] values(int[] at, int[] column) {
+    return IntStream.of(at).map(s -> column[s]).toArray();
   }
 
   /** Courses by master; a master of every section has a rule without course. */

@@ -8,8 +8,6 @@ import static org.zephyrmist.server.db.Tables.VERSION;
 
 import java.time.Clock;
 import java.time.OffsetDateTime;
-import java.util.Arrays;
-import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
 import org.jooq.DSLContext;
@@ -17,11 +15,17 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.delivery.Choices;
+import org.zephyrmist.core.delivery.DeliveryState;
+import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.server.db.tables.records.DeliveryLineRecord;
 import org.zephyrmist.server.db.tables.records.DeliveryRecord;
+import org.zephyrmist.server.line.LineEnds;
+import org.zephyrmist.server.line.PlanLine;
+import org.zephyrmist.server.line.RunLine;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
+import org.zephyrmist.server.queue.Queue;
 import org.zephyrmist.server.web.Refusal;
 
 /** Orders deliveries, starts, stops and goes on with them. */
@@ -73,9 +77,9 @@ public class Deliveries {
     db.insertInto(DELIVERY)
         .set(DELIVERY.ID, id)
         .set(DELIVERY.VERSION_ID, version)
-        .set(DELIVERY.STATE, "PLANNING")
-        .set(DELIVERY.CLASH, choices.clash().name())
-        .set(DELIVERY.TWIN, choices.twin().name())
+        .set(DELIVERY.STATE, DeliveryState.PLANNING)
+        .set(DELIVERY.CLASH, choices.clash())
+        .set(DELIVERY.TWIN, choices.twin())
         .set(DELIVERY.MADE_BY, who.id())
         .set(DELIVERY.MADE_AT, OffsetDateTime.now(clock))
         .execute();
@@ -87,12 +91,12 @@ public class Deliveries {
                   l.setId(UUID.randomUUID());
                   l.setDeliveryId(id);
                   l.setSectionId(s);
-                  l.setState(LineState.TO_PLAN.name());
+                  l.setState(LineState.TO_PLAN);
                   return l;
                 })
             .toList();
     db.batchInsert(lines).execute();
-    queue.plan(lines.stream().map(DeliveryLineRecord::getId).toList());
+    queue.put(PlanLine.NAME, lines.stream().map(DeliveryLineRecord::getId).toList());
     return id;
   }
 
@@ -140,17 +144,18 @@ public class Deliveries {
     }
     int changed =
         db.update(DELIVERY)
-            .set(DELIVERY.CLASH, choices.clash().name())
-            .set(DELIVERY.TWIN, choices.twin().name())
-            .set(DELIVERY.STATE, "PLANNING")
+            .set(DELIVERY.CLASH, choices.clash())
+            .set(DELIVERY.TWIN, choices.twin())
+            .set(DELIVERY.STATE, DeliveryState.PLANNING)
             .where(DELIVERY.ID.eq(id))
-            .and(DELIVERY.STATE.eq("PLANNED"))
+            .and(DELIVERY.STATE.eq(DeliveryState.PLANNED))
             .execute();
     if (changed == 0) {
       throw new Refusal(
           HttpStatus.CONFLICT, "The plan is still being made.", "Choose when it is there.");
     }
-    queue.plan(move(id, LineState.TO_PLAN, LineState.PLANNED, LineState.NEEDS_PERSON));
+    queue.put(
+        PlanLine.NAME, move(id, LineState.TO_PLAN, LineState.PLANNED, LineState.NEEDS_PERSON));
   }
 
   /** The one confirmation; from here on lines are written. */
@@ -159,11 +164,11 @@ public class Deliveries {
     DeliveryRecord d = own(id, who);
     int changed =
         db.update(DELIVERY)
-            .set(DELIVERY.STATE, "RUNNING")
+            .set(DELIVERY.STATE, DeliveryState.RUNNING)
             .set(DELIVERY.CONFIRMED_BY, who.id())
             .set(DELIVERY.CONFIRMED_AT, OffsetDateTime.now(clock))
             .where(DELIVERY.ID.eq(id))
-            .and(DELIVERY.STATE.eq("PLANNED"))
+            .and(DELIVERY.STATE.eq(DeliveryState.PLANNED))
             .execute();
     if (changed == 0) {
       throw new Refusal(
@@ -174,10 +179,10 @@ public class Deliveries {
           "Look at its page.");
     }
     List<UUID> lines = move(id, LineState.WAITING, LineState.PLANNED);
-    queue.run(lines);
+    queue.put(RunLine.NAME, lines);
     if (lines.isEmpty()) {
       db.update(DELIVERY)
-          .set(DELIVERY.STATE, "DONE")
+          .set(DELIVERY.STATE, DeliveryState.DONE)
           .set(DELIVERY.FINISHED_AT, OffsetDateTime.now(clock))
           .where(DELIVERY.ID.eq(id))
           .execute();
@@ -191,9 +196,9 @@ public class Deliveries {
     DeliveryRecord d = own(id, who);
     move(id, LineState.STOPPED, LineState.WAITING, LineState.TRYING_AGAIN);
     db.update(DELIVERY)
-        .set(DELIVERY.STATE, "STOPPED")
+        .set(DELIVERY.STATE, DeliveryState.STOPPED)
         .where(DELIVERY.ID.eq(id))
-        .and(DELIVERY.STATE.eq("RUNNING"))
+        .and(DELIVERY.STATE.eq(DeliveryState.RUNNING))
         .execute();
     events.add(who.id(), "stopped delivery of", what(d), "", page(id));
   }
@@ -207,11 +212,11 @@ public class Deliveries {
     }
     List<UUID> lines = move(id, LineState.WAITING, LineState.STOPPED, LineState.NEEDS_PERSON);
     db.update(DELIVERY)
-        .set(DELIVERY.STATE, "RUNNING")
+        .set(DELIVERY.STATE, DeliveryState.RUNNING)
         .setNull(DELIVERY.FINISHED_AT)
         .where(DELIVERY.ID.eq(id))
         .execute();
-    queue.run(lines);
+    queue.put(RunLine.NAME, lines);
     ends.check(id);
     events.add(who.id(), "went on with delivery of", what(d), lines.size() + " sections", page(id));
   }
@@ -232,27 +237,14 @@ public class Deliveries {
 
   private List<UUID> move(UUID delivery, LineState to, LineState... from) {
     return db.update(DELIVERY_LINE)
-        .set(DELIVERY_LINE.STATE, to.name())
+        .set(DELIVERY_LINE.STATE, to)
         .set(DELIVERY_LINE.ATTEMPTS, 0)
         .setNull(DELIVERY_LINE.REASON)
         .setNull(DELIVERY_LINE.REMEDY)
         .setNull(DELIVERY_LINE.NEXT_TRY)
         .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
-        .and(DELIVERY_LINE.STATE.in(Arrays.stream(from).map(Enum::name).toList()))
+        .and(DELIVERY_LINE.STATE.in(from))
         .returning(DELIVERY_LINE.ID)
         .fetch(DELIVERY_LINE.ID);
-  }
-
-  /** Reads these sections again in the background, as far as they are within reach. */
-  public int readAgain(Collection<UUID> sections, SignedIn who) {
-    List<UUID> reached =
-        db.select(SECTION.ID)
-            .from(SECTION)
-            .where(SECTION.ID.in(sections))
-            .and(SECTION.SHELL.isNotNull())
-            .and(reach.sections(who))
-            .fetch(SECTION.ID);
-    queue.read(reached);
-    return reached.size();
   }
 }

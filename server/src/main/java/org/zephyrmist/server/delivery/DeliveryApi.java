@@ -32,8 +32,10 @@ class DeliveryApi {
   private final Deliveries deliveries;
   private final DeliveryViews views;
   private final PlanViews plans;
+  private final Readings readings;
 
-  DeliveryApi(Deliveries deliveries, DeliveryViews views, PlanViews plans) {
+  DeliveryApi(Deliveries deliveries, DeliveryViews views, PlanViews plans, Readings readings) {
+    this.readings = readings;
     this.deliveries = deliveries;
     this.views = views;
     this.plans = plans;
@@ -122,6 +124,12 @@ class DeliveryApi {
   @PostMapping("/readings")
   @ResponseStatus(HttpStatus.ACCEPTED)
   Count readAgain(@Valid @RequestBody Sections s, @AuthenticationPrincipal SignedIn who) {
-    return new Count(deliveries.readAgain(s.sections(), who));
+    return new Count(readings.begin(s.sections(), who));
+  }
+
+  /** How many of these shells are still to be read again. */
+  @PostMapping("/readings/left")
+  Count left(@Valid @RequestBody Sections s, @AuthenticationPrincipal SignedIn who) {
+    return new Count(readings.left(s.sections(), who));
   }
 }

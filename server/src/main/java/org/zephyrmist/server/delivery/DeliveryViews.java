@@ -10,14 +10,18 @@ import static org.zephyrmist.server.db.Tables.VERSION;
 
 import jakarta.validation.constraints.NotNull;
 import java.time.OffsetDateTime;
+import java.util.EnumMap;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.core.delivery.Choices;
+import org.zephyrmist.core.delivery.DeliveryState;
+import org.zephyrmist.core.delivery.LineState;
+import org.zephyrmist.core.delivery.StepKind;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.section.Instructors;
@@ -46,14 +50,14 @@ class DeliveryViews {
       @NotNull String masterTitle,
       @NotNull UUID version,
       int number,
-      @NotNull String state,
-      @NotNull String clash,
-      @NotNull String twin,
+      @NotNull DeliveryState state,
+      @NotNull Choices.Clash clash,
+      @NotNull Choices.Twin twin,
       @NotNull String madeBy,
       @NotNull OffsetDateTime madeAt,
       OffsetDateTime confirmedAt,
       OffsetDateTime finishedAt,
-      @NotNull Map<String, Integer> lines) {}
+      @NotNull Map<LineState, Integer> lines) {}
 
   record DeliveryLine(
       @NotNull UUID id,
@@ -61,7 +65,7 @@ class DeliveryViews {
       @NotNull String code,
       @NotNull String campus,
       @NotNull String instructors,
-      @NotNull String state,
+      @NotNull LineState state,
       @NotNull String activity,
       int steps,
       int stepsDone,
@@ -70,7 +74,7 @@ class DeliveryViews {
       OffsetDateTime nextTry,
       String reason,
       String remedy,
-      @NotNull Map<String, Integer> counts,
+      @NotNull Map<StepKind, Integer> counts,
       OffsetDateTime readAt) {}
 
   record DeliveryDetail(@NotNull DeliverySummary delivery, @NotNull List<DeliveryLine> lines) {}
@@ -80,7 +84,9 @@ class DeliveryViews {
   }
 
   List<DeliverySummary> running(SignedIn who) {
-    return summaries(reach.masters(who).and(DELIVERY.STATE.in("RUNNING", "PLANNING")), 20);
+    return summaries(
+        reach.masters(who).and(DELIVERY.STATE.in(DeliveryState.RUNNING, DeliveryState.PLANNING)),
+        20);
   }
 
   private List<DeliverySummary> summaries(Condition which, int most) {
@@ -114,7 +120,7 @@ class DeliveryViews {
                         r.get(DELIVERY.MADE_AT),
                         r.get(DELIVERY.CONFIRMED_AT),
                         r.get(DELIVERY.FINISHED_AT),
-                        new LinkedHashMap<>()));
+                        new EnumMap<>(LineState.class)));
     Map<UUID, DeliverySummary> byId = new HashMap<>();
     all.forEach(s -> byId.put(s.id(), s));
     var n = org.jooq.impl.DSL.count();
@@ -162,7 +168,7 @@ class DeliveryViews {
                     r.get(DELIVERY_LINE.REMEDY),
                     json.readValue(
                         r.get(DELIVERY_LINE.COUNTS).data(),
-                        new TypeReference<Map<String, Integer>>() {}),
+                        new TypeReference<Map<StepKind, Integer>>() {}),
                     r.get(DELIVERY_LINE.READ_AT)));
   }
 }

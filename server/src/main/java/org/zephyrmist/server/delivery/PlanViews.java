@@ -8,7 +8,6 @@ import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
 import jakarta.validation.constraints.NotNull;
-import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -27,6 +26,9 @@ import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.delivery.Step;
+import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.core.tree.Node;
 import org.zephyrmist.server.content.Bodies;
 import org.zephyrmist.server.content.ItemView;
 import org.zephyrmist.server.content.Trees;
@@ -61,13 +63,13 @@ public class PlanViews {
    */
   record PlanRow(
       @NotNull String key,
-      @NotNull String kind,
+      @NotNull Kind kind,
       @NotNull String title,
       String parent,
       boolean inVersion) {}
 
   /** What a step may be; a plan has few of them and very many steps. */
-  record StepCode(@NotNull String kind, @NotNull String reason, boolean moves) {}
+  record StepCode(@NotNull StepKind kind, @NotNull Step.Reason reason, boolean moves) {}
 
   /**
    * A plan; what is the same has no step in it.
@@ -82,9 +84,9 @@ public class PlanViews {
       @NotNull List<int[]> steps) {}
 
   record StepSides(
-      @NotNull String kind,
-      @NotNull String reason,
-      @NotNull Map<String, String> aspects,
+      @NotNull StepKind kind,
+      @NotNull Step.Reason reason,
+      @NotNull Map<Aspect, Step.AspectStep> aspects,
       ItemView before,
       ItemView here,
       ItemView version) {}
@@ -110,8 +112,8 @@ public class PlanViews {
                 + "   on c.kind = s.kind and c.reason = s.reason and c.moves = s.moves"
                 + " where s.line_id = any(?) group by s.line_id",
             rows.stream().map(PlanRow::key).toArray(String[]::new),
-            codes.stream().map(StepCode::kind).toArray(String[]::new),
-            codes.stream().map(StepCode::reason).toArray(String[]::new),
+            codes.stream().map(c -> c.kind().name()).toArray(String[]::new),
+            codes.stream().map(c -> c.reason().name()).toArray(String[]::new),
             codes.stream().map(StepCode::moves).toArray(Boolean[]::new),
             lines)
         .forEach(
@@ -165,10 +167,10 @@ public class PlanViews {
             .fetchSingle()
             .value1();
     Map<String, PlanRow> rows = new LinkedHashMap<>();
-    for (Trees.Node n : trees.nodes(tree)) {
+    for (Node n : trees.tree(tree).nodes()) {
       String parent = n.parent().map(ItemKey::value).orElse(null);
       String key = n.key().value();
-      rows.put(key, new PlanRow(key, n.kind().name(), n.title(), parent, true));
+      rows.put(key, new PlanRow(key, n.kind(), n.title(), parent, true));
     }
     db.select(DELIVERY_STEP.ITEM_KEY, min(DELIVERY_STEP.ITEM_KIND), min(DELIVERY_STEP.TITLE))
         .from(DELIVERY_STEP)
@@ -200,7 +202,8 @@ public class PlanViews {
     return new StepSides(
         s.getKind(),
         s.getReason(),
-        json.readValue(s.getAspectSteps().data(), new TypeReference<Map<String, String>>() {}),
+        json.readValue(
+            s.getAspectSteps().data(), new TypeReference<Map<Aspect, Step.AspectStep>>() {}),
         side(s, s.getBase()),
         side(s, s.getHere()),
         side(s, s.getMeant()));
@@ -212,14 +215,9 @@ public class PlanViews {
     }
     Fingerprints f = Fingerprints.unpack(packed);
     Map<Fingerprint, String> forms = bodies.get(f.asMap().values());
-    Map<Aspect, String> byAspect = new EnumMap<>(Aspect.class);
-    f.asMap().forEach((a, print) -> byAspect.put(a, forms.get(print)));
     Item item =
         AspectForms.item(
-            new ItemKey(s.getItemKey()),
-            Kind.valueOf(s.getItemKind()),
-            EditRule.ADAPTABLE,
-            byAspect);
+            new ItemKey(s.getItemKey()), s.getItemKind(), EditRule.ADAPTABLE, f.forms(forms));
     return ItemView.of(item);
   }
 }

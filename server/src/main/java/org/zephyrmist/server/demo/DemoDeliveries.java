@@ -12,6 +12,7 @@ import org.jooq.DSLContext;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.delivery.Choices;
+import org.zephyrmist.core.delivery.DeliveryState;
 import org.zephyrmist.server.delivery.Deliveries;
 import org.zephyrmist.server.people.People;
 
@@ -48,16 +49,16 @@ class DemoDeliveries {
     UUID id =
         deliveries.make(
             version, sections, Choices.SAFE, people.loadUserByUsername("ines@larkmoor.example"));
-    await(id, "PLANNING");
+    await(id, DeliveryState.PLANNING);
     return id;
   }
 
   void confirm(UUID id) throws InterruptedException {
     deliveries.confirm(id, people.loadUserByUsername("ines@larkmoor.example"));
-    await(id, "RUNNING");
+    await(id, DeliveryState.RUNNING);
   }
 
-  void await(UUID delivery, String state) throws InterruptedException {
+  void await(UUID delivery, DeliveryState state) throws InterruptedException {
     while (db.fetchExists(DELIVERY, DELIVERY.ID.eq(delivery).and(DELIVERY.STATE.eq(state)))) {
       Thread.sleep(100);
     }

@@ -9,7 +9,6 @@ import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
-import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
@@ -44,7 +43,7 @@ class DemoDrafts {
   }
 
   ItemKey find(UUID master, String title) {
-    return trees.nodes(draft(master).getDraftTreeId()).stream()
+    return trees.tree(draft(master).getDraftTreeId()).nodes().stream()
         .filter(n -> n.title().equals(title))
         .findFirst()
         .orElseThrow(() -> new IllegalStateException("No item " + title))
@@ -68,8 +67,7 @@ class DemoDrafts {
   }
 
   void rewrite(UUID master, String title, String from, String to) {
-    String html =
-        AspectForms.html(trees.item(draft(master).getDraftTreeId(), find(master, title)).content());
+    String html = trees.item(draft(master).getDraftTreeId(), find(master, title)).content().html();
     change(master, title, html.replace(from, to));
   }
 

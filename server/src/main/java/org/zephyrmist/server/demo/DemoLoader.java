@@ -24,13 +24,14 @@ import org.zephyrmist.core.roster.RosterException;
 import org.zephyrmist.core.roster.RosterPlanner;
 import org.zephyrmist.core.roster.RosterReader;
 import org.zephyrmist.server.Settings;
-import org.zephyrmist.server.delivery.Deliveries;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.People;
 import org.zephyrmist.server.people.Programs;
 import org.zephyrmist.server.people.Role;
 import org.zephyrmist.server.platform.Platforms;
+import org.zephyrmist.server.queue.Queue;
 import org.zephyrmist.server.roster.RosterIntake;
+import org.zephyrmist.server.shell.ReadSection;
 import org.zephyrmist.server.web.Workspace;
 
 /** Makes the demo college and its past weeks. */
@@ -50,7 +51,7 @@ class DemoLoader implements ApplicationRunner {
   private final Platforms platforms;
   private final DemoMasters masters;
   private final DemoWeeks weeks;
-  private final Deliveries deliveries;
+  private final Queue queue;
   private final Events events;
   private final Workspace workspace;
 
@@ -65,7 +66,7 @@ class DemoLoader implements ApplicationRunner {
       Platforms platforms,
       DemoMasters masters,
       DemoWeeks weeks,
-      Deliveries deliveries,
+      Queue queue,
       Events events,
       Workspace workspace) {
     this.db = db;
@@ -78,7 +79,7 @@ class DemoLoader implements ApplicationRunner {
     this.platforms = platforms;
     this.masters = masters;
     this.weeks = weeks;
-    this.deliveries = deliveries;
+    this.queue = queue;
     this.events = events;
     this.workspace = workspace;
   }
@@ -113,9 +114,9 @@ class DemoLoader implements ApplicationRunner {
     weeks.instructorsAtWork();
     weeks.open(made.get("LGT 110"));
     clock.daysBack(0);
-    deliveries.readAgain(
-        db.select(SECTION.ID).from(SECTION).where(SECTION.SHELL.isNotNull()).fetch(SECTION.ID),
-        people.loadUserByUsername("ines@larkmoor.example"));
+    queue.put(
+        ReadSection.NAME,
+        db.select(SECTION.ID).from(SECTION).where(SECTION.SHELL.isNotNull()).fetch(SECTION.ID));
     events.add(null, MADE, "Larkmoor College of Stagecraft", "");
     LOG.info("Demo data made in {} s", (System.nanoTime() - start) / 1_000_000_000);
   }

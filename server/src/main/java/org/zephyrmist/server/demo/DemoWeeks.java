@@ -1,7 +1,6 @@
 package org.zephyrmist.server.demo;
 
 import static org.zephyrmist.server.db.Tables.SECTION;
-import static org.zephyrmist.server.db.Tables.VERSION;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -13,7 +12,7 @@ import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
-import org.zephyrmist.server.db.Tables;
+import org.zephyrmist.server.ledger.Standings;
 import org.zephyrmist.server.master.Masters;
 import org.zephyrmist.server.people.People;
 
@@ -28,6 +27,7 @@ class DemoWeeks {
   private final DemoDrafts drafts;
   private final DemoDeliveries deliveries;
   private final People people;
+  private final Standings standings;
 
   DemoWeeks(
       DSLContext db,
@@ -36,7 +36,9 @@ class DemoWeeks {
       Masters masters,
       DemoDrafts drafts,
       DemoDeliveries deliveries,
-      People people) {
+      People people,
+      Standings standings) {
+    this.standings = standings;
     this.db = db;
     this.clock = clock;
     this.shells = shells;
@@ -192,12 +194,7 @@ class DemoWeeks {
     List<UUID> behind =
         db.select(SECTION.ID)
             .from(SECTION)
-            .join(Tables.STANDING)
-            .on(org.zephyrmist.server.db.Tables.STANDING.SECTION_ID.eq(SECTION.ID))
-            .join(VERSION)
-            .on(VERSION.ID.eq(org.zephyrmist.server.db.Tables.STANDING.VERSION_ID))
-            .where(VERSION.MASTER_ID.eq(lighting))
-            .and(VERSION.NUMBER.lt(3))
+            .where(SECTION.ID.in(standings.behind(lighting, 3)))
             .and(SECTION.SOURCED_ID.notIn("t1-lgt110-10", "t1-lgt110-24"))
             .orderBy(SECTION.CODE)
             .fetch(SECTION.ID);

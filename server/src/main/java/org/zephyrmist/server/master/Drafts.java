@@ -1,32 +1,28 @@
 package org.zephyrmist.server.master;
 
-import java.math.BigDecimal;
-import java.time.LocalDateTime;
-import java.time.format.DateTimeParseException;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.UUID;
-import java.util.stream.IntStream;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import org.zephyrmist.core.content.Addresses;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
-import org.zephyrmist.core.content.Content;
+import org.zephyrmist.core.content.Aspects;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.Grading;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.Launch;
 import org.zephyrmist.core.content.Place;
-import org.zephyrmist.core.content.Rank;
 import org.zephyrmist.core.content.Timing;
-import org.zephyrmist.core.content.Titles;
 import org.zephyrmist.core.content.Visibility;
+import org.zephyrmist.core.content.Wording;
+import org.zephyrmist.core.tree.NoSuchPlace;
 import org.zephyrmist.server.content.ItemView;
 import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.db.tables.records.MasterRecord;
@@ -81,106 +77,29 @@ public class Drafts {
   }
 
   private static Item changed(Item i, Change c) {
-    Content content = i.content();
-    if (c.html().isPresent() || c.points().isPresent() || c.address().isPresent()) {
-      content = content(content, c);
+    Aspects to = Aspects.of(i);
+    if (c.title().filter(t -> !t.isBlank()).isPresent()) {
+      Wording w = Wording.of(Entries.title(c.title().get()), i.content());
+      to = to.with(w);
     }
-    Timing timing =
-        c.due()
-            .map(d -> new Timing(i.timing().opens(), day(d), i.timing().closes()))
-            .orElse(i.timing());
-    Visibility v =
-        c.shown()
-            .map(s -> new Visibility(s, i.visibility().instructorsOnly()))
-            .orElse(i.visibility());
-    return new Item(
-        i.key(),
-        c.title().filter(t -> !t.isBlank()).map(Drafts::title).orElse(i.title()),
-        content,
-        timing,
-        i.place(),
-        v,
-        c.rule().orElse(i.rule()));
-  }
-
-  private static String title(String title) {
-    if (Titles.clean(title).isEmpty()) {
-      throw Refusal.bad("The title shows nothing.", "Write one that people can read.");
+    if (c.html().isPresent()) {
+      Entries.check(i.kind(), Kind.Field.TEXT);
+      to = to.with(to.wording().withHtml(c.html().get()));
     }
-    return title;
-  }
-
-  private static Content content(Content old, Change c) {
-    String html = c.html().orElse(AspectForms.html(old));
-    Grading grading =
-        c.points()
-            .map(p -> AspectForms.grading(old).withPoints(points(p)))
-            .orElse(AspectForms.grading(old));
-    if (old instanceof Content.Page) {
-      return new Content.Page(html);
+    if (c.points().isPresent()) {
+      Entries.check(i.kind(), Kind.Field.POINTS);
+      to = to.with(to.grading().withPoints(Entries.points(c.points().get())));
     }
-    if (old instanceof Content.Assignment) {
-      return new Content.Assignment(html, grading);
+    if (c.address().isPresent()) {
+      to = to.with(to.launch().withAddress(Entries.address(i.kind(), c.address().get())));
     }
-    if (old instanceof Content.Discussion) {
-      return new Content.Discussion(html);
+    if (c.due().isPresent()) {
+      to = to.with(to.timing().withDue(Entries.day(c.due().get())));
     }
-    if (old instanceof Content.Announcement) {
-      return new Content.Announcement(html);
+    if (c.shown().isPresent()) {
+      to = to.with(to.visibility().withShown(c.shown().get()));
     }
-    if (old instanceof Content.Quiz q) {
-      return new Content.Quiz(html, q.questions(), q.count(), grading);
-    }
-    if (old instanceof Content.WebLink w) {
-      return new Content.WebLink(c.address().map(Drafts::link).orElse(w.address()), w.newWindow());
-    }
-    if (old instanceof Content.ToolLink t) {
-      return new Content.ToolLink(
-          html, c.address().map(Drafts::launch).orElse(t.address()), t.parameters());
-    }
-    throw Refusal.bad("This kind of item has no text here.", "Change its title instead.");
-  }
-
-  private static Optional<BigDecimal> points(String points) {
-    if (points.isBlank()) {
-      return Optional.empty();
-    }
-    Optional<BigDecimal> n = Grading.number(points);
-    if (n.isEmpty()) {
-      throw Refusal.bad("Points are a number from 0 to 100,000.", "Write for instance 10 or 2.5.");
-    }
-    return n;
-  }
-
-  private static String link(String address) {
-    if (!Addresses.isPlain(address)) {
-      throw Refusal.bad("A link needs an address.", "Write one that begins with https://.");
-    }
-    return address;
-  }
-
-  private static String launch(String address) {
-    if (!Addresses.isWeb(address)) {
-      throw Refusal.bad(
-          "A tool is launched at an address of the web.", "Write one that begins with https://.");
-    }
-    return address;
-  }
-
-  /** A local date and time, ISO 8601, within two centuries. */
-  private static Optional<String> day(String text) {
-    if (text.isBlank()) {
-      return Optional.empty();
-    }
-    try {
-      LocalDateTime at = LocalDateTime.parse(text.strip());
-      if (at.getYear() >= 1900 && at.getYear() <= 2200) {
-        return Optional.of(text.strip());
-      }
-    } catch (DateTimeParseException e) {
-      // told below
-    }
-    throw Refusal.bad("This is no day and time.", "Write for instance 2026-10-05T18:00.");
+    return to.item(i.key(), i.kind(), c.rule().orElse(i.rule()));
   }
 
   /**
@@ -198,48 +117,22 @@ public class Drafts {
       SignedIn who) {
     edits.begin(master);
     UUID tree = master.getDraftTreeId();
-    List<Trees.Node> nodes = trees.nodes(tree);
-    parent.ifPresent(p -> mayHold(nodes, p, key));
-    Item i = trees.item(tree, key);
-    put(tree, i.withPlace(place(nodes, key, parent, before)));
+    Place to = place(tree, key, parent, before);
+    put(tree, trees.item(tree, key).withPlace(to));
     edits.end(master, key, who);
   }
 
-  private static void mayHold(List<Trees.Node> nodes, ItemKey parent, ItemKey key) {
-    Optional<ItemKey> at = Optional.of(parent);
-    while (at.isPresent()) {
-      ItemKey here = at.get();
-      if (here.equals(key)) {
-        throw Refusal.bad("A module cannot go into itself.", "Choose another place.");
-      }
-      Trees.Node n =
-          nodes.stream()
-              .filter(x -> x.key().equals(here))
-              .findFirst()
-              .orElseThrow(() -> Refusal.notFound("module"));
-      if (n.kind() != Kind.MODULE) {
-        throw Refusal.bad("Only a module can hold items.", "Choose a module.");
-      }
-      at = n.parent();
+  private Place place(UUID tree, ItemKey key, Optional<ItemKey> parent, Optional<ItemKey> before) {
+    try {
+      return trees.tree(tree).place(key, parent, before);
+    } catch (NoSuchPlace e) {
+      throw switch (e.why()) {
+        case INTO_ITSELF -> Refusal.bad("A module cannot go into itself.", "Choose another place.");
+        case NOT_A_MODULE -> Refusal.bad("Only a module can hold items.", "Choose a module.");
+        case NO_SUCH_MODULE -> Refusal.notFound("module");
+        case NO_SUCH_NEIGHBOUR -> Refusal.notFound("neighbour");
+      };
     }
-  }
-
-  private static Place place(
-      List<Trees.Node> nodes, ItemKey key, Optional<ItemKey> parent, Optional<ItemKey> before) {
-    List<Trees.Node> siblings =
-        nodes.stream().filter(n -> n.parent().equals(parent) && !n.key().equals(key)).toList();
-    int at =
-        before
-            .map(
-                b ->
-                    IntStream.range(0, siblings.size())
-                        .filter(k -> siblings.get(k).key().equals(b))
-                        .findFirst()
-                        .orElseThrow(() -> Refusal.notFound("neighbour")))
-            .orElse(siblings.size());
-    String low = at == 0 ? "" : siblings.get(at - 1).rank();
-    String high = at == siblings.size() ? "" : siblings.get(at).rank();
-    return new Place(parent.map(ItemKey::value), Rank.between(low, high));
   }
 
   /**
@@ -275,37 +168,29 @@ public class Drafts {
   public ItemKey add(MasterRecord master, Addition n, SignedIn who) {
     edits.begin(master);
     UUID tree = master.getDraftTreeId();
-    List<Trees.Node> nodes = trees.nodes(tree);
     ItemKey key = ItemKey.fresh();
-    n.parent().ifPresent(p -> mayHold(nodes, p, key));
-    put(
-        tree,
-        new Item(
-            key,
-            title(n.title()),
-            content(n),
-            Timing.NONE,
-            place(nodes, key, n.parent(), Optional.empty()),
-            Visibility.SHOWN,
-            EditRule.ADAPTABLE));
+    Place place = place(tree, key, n.parent(), Optional.empty());
+    put(tree, added(n, place).item(key, n.kind(), EditRule.ADAPTABLE));
     edits.end(master, key, who);
     return key;
   }
 
-  private static Content content(Addition n) {
-    return switch (n.kind()) {
-      case MODULE -> new Content.Module();
-      case PAGE -> new Content.Page(n.html());
-      case ASSIGNMENT ->
-          new Content.Assignment(n.html(), Grading.NONE.withPoints(points(n.points())));
-      case DISCUSSION -> new Content.Discussion(n.html());
-      case ANNOUNCEMENT -> new Content.Announcement(n.html());
-      case WEB_LINK -> new Content.WebLink(link(n.address()), true);
-      case TOOL_LINK -> new Content.ToolLink(n.html(), launch(n.address()), new TreeMap<>());
-      default ->
-          throw Refusal.bad(
-              "This kind of item comes with a cartridge.", "Add a page, link or assignment.");
-    };
+  private static Aspects added(Addition n, Place place) {
+    if (!n.kind().fromNothing()) {
+      throw Refusal.bad(
+          "This kind of item comes with a cartridge.", "Add a page, link or assignment.");
+    }
+    Launch launch =
+        n.kind().leads()
+            ? new Launch(Entries.address(n.kind(), n.address()), true, new TreeMap<>())
+            : Launch.NOWHERE;
+    return new Aspects(
+        Wording.of(Entries.title(n.title()), n.html()),
+        Grading.NONE.withPoints(Entries.points(n.points())),
+        Timing.NONE,
+        place,
+        Visibility.SHOWN,
+        launch);
   }
 
   private void put(UUID tree, Item item) {

@@ -5,12 +5,12 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -26,11 +26,11 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import org.zephyrmist.core.compare.Comparison;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.tree.Comparison;
 import org.zephyrmist.server.content.ItemView;
 import org.zephyrmist.server.content.Previews;
 import org.zephyrmist.server.content.Trees;
@@ -80,11 +80,11 @@ class MasterApi {
 
   record ChangeView(
       @NotNull String key,
-      @NotNull String kind,
+      @NotNull Kind kind,
       @NotNull String title,
       @NotNull String before,
-      @NotNull String how,
-      @NotNull Set<String> aspects) {}
+      @NotNull Comparison.How how,
+      @NotNull Set<Aspect> aspects) {}
 
   record Freeze(@NotBlank @Size(max = 2000) String note) {}
 
@@ -109,6 +109,18 @@ class MasterApi {
       String parent) {}
 
   record Key(@NotNull String key) {}
+
+  /**
+   * What is known of a kind of item.
+   *
+   * @param fromNothing whether one can be added here; others come with a package
+   */
+  record KindView(@NotNull Kind kind, boolean fromNothing, @NotNull Set<Kind.Field> fields) {}
+
+  @GetMapping("/kinds")
+  List<KindView> kinds() {
+    return Stream.of(Kind.values()).map(k -> new KindView(k, k.fromNothing(), k.fields())).toList();
+  }
 
   @GetMapping
   List<MasterViews.MasterView> list(@AuthenticationPrincipal SignedIn who) {
@@ -147,7 +159,7 @@ class MasterApi {
   @GetMapping("/{id}/versions/{number}/outline")
   List<ItemView.Node> outline(
       @PathVariable UUID id, @PathVariable int number, @AuthenticationPrincipal SignedIn who) {
-    return ItemView.outline(trees.nodes(masters.tree(masters.get(id, who), number)));
+    return ItemView.outline(trees.tree(masters.tree(masters.get(id, who), number)));
   }
 
   @GetMapping("/{id}/versions/{number}/items/{key}")
@@ -184,10 +196,7 @@ class MasterApi {
   }
 
   private static ChangeView view(Comparison.Change c) {
-    Set<String> aspects = new LinkedHashSet<>();
-    c.aspects().forEach(a -> aspects.add(a.name()));
-    return new ChangeView(
-        c.key().value(), c.kind().name(), c.title(), c.before(), c.how().name(), aspects);
+    return new ChangeView(c.key().value(), c.kind(), c.title(), c.before(), c.how(), c.aspects());
   }
 
   @PatchMapping("/{id}/draft/items/{key}")

@@ -6,7 +6,6 @@ import static org.zephyrmist.server.db.Tables.COVERAGE_RULE;
 import static org.zephyrmist.server.db.Tables.EDITION;
 import static org.zephyrmist.server.db.Tables.MASTER;
 import static org.zephyrmist.server.db.Tables.PERSON;
-import static org.zephyrmist.server.db.Tables.STANDING;
 import static org.zephyrmist.server.db.Tables.TREE_ITEM;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
@@ -22,6 +21,7 @@ import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.server.ledger.Standings;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 
@@ -30,9 +30,11 @@ import org.zephyrmist.server.people.SignedIn;
 class MasterViews {
   private final DSLContext db;
   private final Reach reach;
+  private final Standings standings;
 
-  MasterViews(DSLContext db, Reach reach) {
+  MasterViews(DSLContext db, Reach reach, Standings standings) {
     this.db = db;
+    this.standings = standings;
     this.reach = reach;
   }
 
@@ -107,11 +109,7 @@ class MasterViews {
   }
 
   private Map<UUID, List<VersionView>> versions() {
-    Map<UUID, Integer> held =
-        db.select(STANDING.VERSION_ID, count())
-            .from(STANDING)
-            .groupBy(STANDING.VERSION_ID)
-            .fetchMap(STANDING.VERSION_ID, count());
+    Map<UUID, Integer> held = standings.sectionsByVersion();
     Map<UUID, List<VersionView>> all = new HashMap<>();
     db.selectFrom(VERSION)
         .orderBy(VERSION.NUMBER)

@@ -14,7 +14,7 @@ import org.jooq.DSLContext;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import org.zephyrmist.core.compare.Comparison;
+import org.zephyrmist.core.tree.Comparison;
 import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.db.tables.records.VersionRecord;
@@ -161,12 +161,6 @@ public class Masters {
   }
 
   public List<Comparison.Change> changes(UUID older, UUID newer) {
-    return Comparison.of(nodes(older), nodes(newer));
-  }
-
-  private List<Comparison.Node> nodes(UUID tree) {
-    return trees.nodes(tree).stream()
-        .map(n -> new Comparison.Node(n.key(), n.kind(), n.title(), n.aspects()))
-        .toList();
+    return Comparison.of(trees.tree(older), trees.tree(newer));
   }
 }

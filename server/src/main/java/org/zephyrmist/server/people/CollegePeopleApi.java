@@ -120,7 +120,7 @@ class CollegePeopleApi {
         p.getId(),
         p.getName(),
         p.getEmail(),
-        Role.valueOf(p.getRole()),
+        p.getRole(),
         p.getPasswordHash() != null,
         p.getSourcedId() != null,
         reached.getOrDefault(p.getId(), List.of()),

@@ -42,7 +42,7 @@ public class People implements UserDetailsService {
         r.getId(),
         r.getEmail(),
         r.getName(),
-        Role.valueOf(r.getRole()),
+        r.getRole(),
         Objects.requireNonNullElse(r.getPasswordHash(), ""));
   }
 
@@ -103,12 +103,12 @@ public class People implements UserDetailsService {
         .set(PERSON.ID, UUID.randomUUID())
         .set(PERSON.EMAIL, address)
         .set(PERSON.NAME, name)
-        .set(PERSON.ROLE, role.name())
+        .set(PERSON.ROLE, role)
         .set(PERSON.PASSWORD_HASH, encoded(password))
         .onConflict(PERSON.EMAIL)
         .doUpdate()
         .set(PERSON.PASSWORD_HASH, excluded(PERSON.PASSWORD_HASH))
-        .set(PERSON.ROLE, role.name())
+        .set(PERSON.ROLE, role)
         .where(PERSON.PASSWORD_HASH.isNull())
         .returning(PERSON.ID)
         .fetchOptional(PERSON.ID)
@@ -137,10 +137,10 @@ public class People implements UserDetailsService {
     }
     db.update(PERSON)
         .set(PERSON.NAME, name)
-        .set(PERSON.ROLE, role.name())
+        .set(PERSON.ROLE, role)
         .where(PERSON.ID.eq(id))
         .execute();
-    if (!p.getRole().equals(role.name()) && p.getEmail() != null) {
+    if (p.getRole() != role && p.getEmail() != null) {
       endSessions(p.getEmail(), "");
     }
   }
@@ -178,7 +178,7 @@ public class People implements UserDetailsService {
     boolean another =
         db.fetchExists(
             PERSON,
-            PERSON.ROLE.eq(Role.ADMINISTRATOR.name()),
+            PERSON.ROLE.eq(Role.ADMINISTRATOR),
             PERSON.PASSWORD_HASH.isNotNull(),
             PERSON.ID.ne(going));
     if (!another) {

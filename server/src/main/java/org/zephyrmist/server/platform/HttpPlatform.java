@@ -107,6 +107,11 @@ final class HttpPlatform implements PlatformGateway {
             == NOT_MODIFIED;
   }
 
+  @Override
+  public ShellAddresses addresses() {
+    return HttpAddresses.SAME_EVERYWHERE;
+  }
+
   private static String itemsOf(String shell) {
     return "/api/shells/" + encode(shell) + "/items";
   }

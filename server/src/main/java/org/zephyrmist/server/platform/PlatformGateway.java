@@ -59,6 +59,9 @@ public interface PlatformGateway {
 
   Contents read(String shell);
 
+  /** How it addresses what stands in its shells. */
+  ShellAddresses addresses();
+
   /** Whether the shell is still in that state; false if the platform cannot tell. */
   boolean unchanged(String shell, String tag);
 

@@ -15,6 +15,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.content.Addresses;
+import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.db.tables.records.PlatformRecord;
 import org.zephyrmist.server.outgoing.GuardedClient;
@@ -50,6 +51,11 @@ public class Platforms {
   private PlatformGateway gateway(String address, String token) {
     Breaker breaker = breakers.computeIfAbsent(address, a -> new Breaker(a, settings.firstPause()));
     return new HttpPlatform(client, json, address, token, settings, breaker);
+  }
+
+  /** Where people find a shell. */
+  public static String shell(String platform, String shell) {
+    return HttpAddresses.shell(platform, shell);
   }
 
   /** Names a platform, after it has answered with this token. */
@@ -118,9 +124,7 @@ public class Platforms {
                             SECTION.ID.in(
                                 DSL.select(DELIVERY_LINE.SECTION_ID)
                                     .from(DELIVERY_LINE)
-                                    .where(
-                                        DELIVERY_LINE.STATE.in(
-                                            "WAITING", "RUNNING", "TRYING_AGAIN"))))));
+                                    .where(DELIVERY_LINE.STATE.in(LineState.UNDER_WAY))))));
     if (busy) {
       throw new Refusal(
           HttpStatus.CONFLICT,

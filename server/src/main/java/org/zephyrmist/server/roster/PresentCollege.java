@@ -94,7 +94,7 @@ class PresentCollege {
             p ->
                 people.put(
                     p.getSourcedId(),
-                    new Present.Teacher(p.getName(), p.getRole().equals(Role.INSTRUCTOR.name()))));
+                    new Present.Teacher(p.getName(), p.getRole() == Role.INSTRUCTOR)));
     Map<String, Optional<String>> addresses = new HashMap<>();
     db.select(PERSON.EMAIL, PERSON.SOURCED_ID)
         .from(PERSON)

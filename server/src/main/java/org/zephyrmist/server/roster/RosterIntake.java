@@ -25,6 +25,7 @@ import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.roster.Roster;
 import org.zephyrmist.core.roster.RosterPlan;
 import org.zephyrmist.core.roster.RosterPlanner;
+import org.zephyrmist.server.people.Role;
 
 /** Carries out what taking a roster in means. Nothing is deleted; what ended is kept and marked. */
 @Component
@@ -164,11 +165,11 @@ public class RosterIntake {
               .set(PERSON.SOURCED_ID, person.id())
               .set(PERSON.EMAIL, email)
               .set(PERSON.NAME, person.name())
-              .set(PERSON.ROLE, "INSTRUCTOR")
+              .set(PERSON.ROLE, Role.INSTRUCTOR)
               .onConflict(PERSON.SOURCED_ID)
               .doUpdate()
               .set(PERSON.NAME, excluded(PERSON.NAME))
-              .where(PERSON.ROLE.eq("INSTRUCTOR")));
+              .where(PERSON.ROLE.eq(Role.INSTRUCTOR)));
     }
     db.batch(q).execute();
   }

@@ -52,6 +52,11 @@ public class Workspace {
     return Files.createTempFile(folder, kind + "-", "");
   }
 
+  /** Where a file of this name stands, whether it is there or not; for its maker to delete. */
+  public Path named(String name) {
+    return folder.resolve(name);
+  }
+
   /** A new folder; it goes when the server does. */
   Path folder(String kind) throws IOException {
     return Files.createDirectory(folder.resolve(kind));

@@ -1,0 +1,28 @@
+package org.zephyrmist.core.content;
+
+import java.util.Set;
+import java.util.TreeSet;
+
+/**
+ * The sections an item is meant for; others never get it. Where nothing is named, all are meant.
+ *
+ * @param campuses sourced ids of campuses
+ * @param modes ways of teaching, for instance "online"
+ * @param tags of which a section must have at least one
+ */
+public record AppliesTo(Set<String> campuses, Set<String> modes, Set<String> tags) {
+  public static final AppliesTo EVERY_SECTION = new AppliesTo(Set.of(), Set.of(), Set.of());
+
+  public AppliesTo {
+    campuses = Set.copyOf(new TreeSet<>(campuses));
+    modes = Set.copyOf(new TreeSet<>(modes));
+    tags = Set.copyOf(new TreeSet<>(tags));
+  }
+
+  /** Whether a section that has these is meant. */
+  public boolean covers(String campus, String mode, Set<String> sectionTags) {
+    return (campuses.isEmpty() || campuses.contains(campus))
+        && (modes.isEmpty() || modes.contains(mode))
+        && (tags.isEmpty() || tags.stream().anyMatch(sectionTags::contains));
+  }
+}

@@ -1,0 +1,27 @@
+package org.zephyrmist.core.delivery;
+
+import java.util.Collections;
+import java.util.EnumSet;
+import java.util.Set;
+
+/** Where a line is. */
+public enum LineState {
+  TO_PLAN,
+  PLANNED,
+  WAITING,
+  RUNNING,
+  TRYING_AGAIN,
+  NEEDS_PERSON,
+  STOPPED,
+  DONE;
+
+  /** Written now, or soon without anybody doing anything. */
+  public static final Set<LineState> UNDER_WAY = of(WAITING, RUNNING, TRYING_AGAIN);
+
+  /** The queue has something to do for it. */
+  public static final Set<LineState> ON_THE_QUEUE = of(TO_PLAN, WAITING, RUNNING, TRYING_AGAIN);
+
+  private static Set<LineState> of(LineState first, LineState... others) {
+    return Collections.unmodifiableSet(EnumSet.of(first, others));
+  }
+}

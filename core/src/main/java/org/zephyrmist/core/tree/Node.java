@@ -1,0 +1,40 @@
+package org.zephyrmist.core.tree;
+
+import java.util.Optional;
+import org.zephyrmist.core.content.AppliesTo;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.Fingerprints;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.Visibility;
+
+/**
+ * An item in a tree: what it is and where it stands, its texts by fingerprint alone.
+ *
+ * @param parent the module it stands in; none at the top
+ * @param rank order among its siblings, see {@link org.zephyrmist.core.content.Rank}
+ */
+public record Node(
+    ItemKey key,
+    Kind kind,
+    String title,
+    Optional<ItemKey> parent,
+    String rank,
+    EditRule rule,
+    Visibility visibility,
+    AppliesTo appliesTo,
+    Fingerprints aspects)
+    implements Alike {
+  /** Who owns an aspect after delivery: what students must not see stays hidden under any rule. */
+  public EditRule rule(Aspect aspect) {
+    return hides(aspect) ? EditRule.FIXED : rule;
+  }
+
+  /**
+   * Whether this aspect keeps the item from students, so that nothing but the version's will do.
+   */
+  public boolean hides(Aspect aspect) {
+    return visibility.instructorsOnly() && aspect == Aspect.VISIBILITY;
+  }
+}

@@ -1,0 +1,131 @@
+package org.zephyrmist.server.cartridge;
+
+import static org.zephyrmist.server.db.Tables.INTAKE;
+
+import java.nio.file.Path;
+import java.util.Collection;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.concurrent.Semaphore;
+import org.jooq.DSLContext;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
+import org.springframework.stereotype.Component;
+import org.zephyrmist.core.cartridge.CartridgeException;
+import org.zephyrmist.server.Settings;
+import org.zephyrmist.server.db.tables.records.IntakeRecord;
+import org.zephyrmist.server.queue.Job;
+import org.zephyrmist.server.queue.Outcome;
+
+/** Reads packages that wait, in the background, all or nothing. */
+@Component
+class TakeIn implements Job {
+  static final String NAME = "take-in";
+  private static final Logger LOG = LoggerFactory.getLogger(TakeIn.class);
+
+  /** A package that ends the server each time is not read for ever. */
+  private static final int TRIES = 3;
+
+  private final DSLContext db;
+  private final Waiting waiting;
+  private final Editions editions;
+  private final Semaphore places;
+
+  TakeIn(DSLContext db, Waiting waiting, Editions editions, Settings settings) {
+    this.db = db;
+    this.waiting = waiting;
+    this.editions = editions;
+    this.places = new Semaphore(settings.intakesAtOnce());
+  }
+
+  @Override
+  public String name() {
+    return NAME;
+  }
+
+  /** Intakes that somebody waits for and that are not on the queue. */
+  @Override
+  public Collection<UUID> strays() {
+    return db.select(INTAKE.ID)
+        .from(INTAKE)
+        .where(INTAKE.STATE.eq(IntakeState.READING))
+        .and(
+            "not exists (select 1 from scheduled_tasks t where t.task_instance = intake.id::text"
+                + " and t.task_name = 'take-in')")
+        .fetch(INTAKE.ID);
+  }
+
+  @Override
+  public Outcome run(UUID id) {
+    if (!places.tryAcquire()) {
+      return Outcome.NOT_NOW;
+    }
+    try {
+      IntakeRecord intake = begun(id);
+      if (intake.getState() == IntakeState.READING) {
+        read(intake);
+      }
+      waiting.drop(id);
+      return Outcome.ENDED;
+    } finally {
+      places.release();
+    }
+  }
+
+  private IntakeRecord begun(UUID id) {
+    return db.update(INTAKE)
+        .set(INTAKE.TRIES, INTAKE.TRIES.plus(1))
+        .where(INTAKE.ID.eq(id))
+        .returning()
+        .fetchSingle();
+  }
+
+  private void read(IntakeRecord intake) {
+    UUID id = intake.getId();
+    if (intake.getTries() > TRIES) {
+      refuse(
+          id,
+          "The server stopped " + TRIES + " times while it read this package; nothing was kept.",
+          "",
+          "Send the package and the server's log to its administrator.");
+      return;
+    }
+    Optional<Path> file = waiting.fetch(id, intake.getSize());
+    if (file.isEmpty()) {
+      refuse(
+          id,
+          "The database stopped before the package was read; nothing was kept.",
+          "",
+          "Take the file in again.");
+      return;
+    }
+    try {
+      Editions.Kept kept = editions.keep(intake, file.get());
+      db.update(INTAKE)
+          .set(INTAKE.STATE, IntakeState.DONE)
+          .set(INTAKE.EDITION_ID, kept.edition())
+          .set(INTAKE.KNOWN_ALREADY, kept.knownAlready())
+          .where(INTAKE.ID.eq(id))
+          .execute();
+    } catch (Editions.Unreadable e) {
+      CartridgeException c = e.problem();
+      refuse(id, c.getMessage(), c.place(), c.remedy());
+    } catch (DataAccessException e) {
+      throw e; // the database is away: the queue tries again when it is back
+    } catch (RuntimeException e) {
+      LOG.error("Reading {} failed", intake.getFileName(), e);
+      refuse(id, "Reading stopped: " + e.getMessage(), "", "Nothing was kept; take it in again.");
+    }
+  }
+
+  private void refuse(UUID id, String problem, String place, String remedy) {
+    db.update(INTAKE)
+        .set(INTAKE.STATE, IntakeState.REFUSED)
+        .set(INTAKE.PROBLEM, problem)
+        .set(INTAKE.PLACE, place)
+        .set(INTAKE.REMEDY, remedy)
+        .where(INTAKE.ID.eq(id))
+        .execute();
+  }
+}

@@ -1,0 +1,113 @@
+package org.zephyrmist.server.ledger;
+
+import static org.jooq.impl.DSL.count;
+import static org.jooq.impl.DSL.field;
+import static org.jooq.impl.DSL.name;
+import static org.jooq.impl.DSL.table;
+import static org.jooq.impl.DSL.val;
+import static org.zephyrmist.server.db.Tables.SECTION;
+import static org.zephyrmist.server.db.Tables.STANDING;
+import static org.zephyrmist.server.db.Tables.VERSION;
+
+import java.nio.ByteBuffer;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.jooq.Condition;
+import org.jooq.DSLContext;
+import org.jooq.Field;
+import org.jooq.Table;
+import org.springframework.stereotype.Component;
+
+/**
+ * What the ledger says of all sections of a term. The database packs the standings of a section
+ * into one value, so that 80,000 come with the rows of their sections and nothing is made of each
+ * on the way.
+ */
+@Component
+public class Standings {
+  private final DSLContext db;
+
+  Standings(DSLContext db) {
+    this.db = db;
+  }
+
+  /** What the sections hold of a master, by their places; number 0 where it never arrived. */
+  public record Column(int[] number, int[] expected, int[] held, int[] changed) {
+    static Column of(int sections) {
+      return new Column(new int[sections], new int[sections], new int[sections], new int[sections]);
+    }
+  }
+
+  /** What is held by the sections of a term, by master. */
+  public record Term(int sections, Map<UUID, Column> columns) {
+    /** Of one master, by the places of the sections. */
+    public Column of(UUID master) {
+      return columns.getOrDefault(master, Column.of(sections));
+    }
+  }
+
+  private static final Field<byte[]> PACKED = field(name("packed", "standings"), byte[].class);
+
+  /** The standings of each section of a term, to be joined with the sections. */
+  public record Packed(Table<?> table, Condition on, Field<byte[]> field) {}
+
+  public Packed packed(UUID term) {
+    Table<?> table =
+        table(
+                "(select t.section_id, string_agg(uuid_send(t.version_id) || int4send(t.expected)"
+                    + " || int4send(t.held) || int4send(t.changed), ''::bytea) as standings"
+                    + " from standing t join section s on s.id = t.section_id"
+                    + " where s.term_id = {0} group by t.section_id)",
+                val(term))
+            .as("packed");
+    return new Packed(
+        table, SECTION.ID.eq(field(name("packed", "section_id"), UUID.class)), PACKED);
+  }
+
+  /** A version as the ledger names it. */
+  public record Held(UUID master, int number) {}
+
+  /**
+   * @param packed the standings of each section, in the order of their places; null where it holds
+   *     nothing
+   */
+  public Term of(List<byte[]> packed, Map<UUID, Held> versions) {
+    Map<UUID, Column> columns = new HashMap<>();
+    for (int s = 0; s < packed.size(); s++) {
+      if (packed.get(s) == null) {
+        continue;
+      }
+      ByteBuffer b = ByteBuffer.wrap(packed.get(s));
+      while (b.hasRemaining()) {
+        Held version = versions.get(new UUID(b.getLong(), b.getLong()));
+        Column c = columns.computeIfAbsent(version.master, m -> Column.of(packed.size()));
+        c.number[s] = version.number;
+        c.expected[s] = b.getInt();
+        c.held[s] = b.getInt();
+        c.changed[s] = b.getInt();
+      }
+    }
+    return new Term(packed.size(), columns);
+  }
+
+  /** How many sections hold each version. */
+  public Map<UUID, Integer> sectionsByVersion() {
+    return db.select(STANDING.VERSION_ID, count())
+        .from(STANDING)
+        .groupBy(STANDING.VERSION_ID)
+        .fetchMap(STANDING.VERSION_ID, count());
+  }
+
+  /** Sections that hold a version of the master before this one. */
+  public List<UUID> behind(UUID master, int number) {
+    return db.select(STANDING.SECTION_ID)
+        .from(STANDING)
+        .join(VERSION)
+        .on(VERSION.ID.eq(STANDING.VERSION_ID))
+        .where(VERSION.MASTER_ID.eq(master))
+        .and(VERSION.NUMBER.lt(number))
+        .fetch(STANDING.SECTION_ID);
+  }
+}

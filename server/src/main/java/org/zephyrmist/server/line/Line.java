@@ -1,0 +1,43 @@
+package org.zephyrmist.server.line;
+
+import java.util.Optional;
+import java.util.UUID;
+import org.zephyrmist.core.delivery.Choices;
+import org.zephyrmist.core.delivery.LineState;
+import org.zephyrmist.server.ledger.Origin;
+import org.zephyrmist.server.shell.Shell;
+
+/**
+ * A line with what its delivery says.
+ *
+ * @param person who confirmed the delivery, or else who made it
+ * @param attempts how often it failed in a row
+ * @param readTag the platform's name for the state of the shell that its plan was made from
+ * @param token of the worker that has the section just now
+ */
+record Line(
+    UUID id,
+    UUID delivery,
+    UUID version,
+    Choices choices,
+    UUID person,
+    LineState state,
+    int attempts,
+    int same,
+    Optional<String> readTag,
+    Optional<UUID> token,
+    Shell shell) {
+  UUID section() {
+    return shell.section();
+  }
+
+  Origin origin(UUID master) {
+    return new Origin(section(), master, version, delivery, person);
+  }
+
+  /** The same, worked on by the worker that has its section for another line. */
+  Line takenBy(Line other) {
+    return new Line(
+        id, delivery, version, choices, person, state, attempts, same, readTag, other.token, shell);
+  }
+}

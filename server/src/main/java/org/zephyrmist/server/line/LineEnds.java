@@ -1,0 +1,69 @@
+package org.zephyrmist.server.line;
+
+import static org.zephyrmist.server.db.Tables.DELIVERY;
+import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
+
+import java.time.Clock;
+import java.time.OffsetDateTime;
+import java.util.Set;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import org.zephyrmist.core.delivery.DeliveryState;
+import org.zephyrmist.core.delivery.LineState;
+
+/** Notices when the last line of a delivery has come to rest. */
+@Component
+public class LineEnds {
+  private final DSLContext db;
+  private final Clock clock;
+
+  LineEnds(DSLContext db, Clock clock) {
+    this.db = db;
+    this.clock = clock;
+  }
+
+  /** Looks only once nobody else changes the delivery, who might set lines moving again. */
+  @Transactional
+  public void check(UUID delivery) {
+    db.selectOne().from(DELIVERY).where(DELIVERY.ID.eq(delivery)).forUpdate().fetch();
+    boolean moving = has(delivery, LineState.UNDER_WAY);
+    if (!moving && !has(delivery, Set.of(LineState.TO_PLAN))) {
+      db.update(DELIVERY)
+          .set(DELIVERY.STATE, DeliveryState.PLANNED)
+          .where(DELIVERY.ID.eq(delivery))
+          .and(DELIVERY.STATE.eq(DeliveryState.PLANNING))
+          .execute();
+    }
+    if (!moving) {
+      db.update(DELIVERY)
+          .set(DELIVERY.STATE, DeliveryState.DONE)
+          .set(DELIVERY.FINISHED_AT, OffsetDateTime.now(clock))
+          .where(DELIVERY.ID.eq(delivery))
+          .and(DELIVERY.STATE.eq(DeliveryState.RUNNING))
+          .execute();
+    }
+  }
+
+  /** Every delivery that should have noticed. */
+  void checkAll() {
+    db.select(DELIVERY.ID)
+        .from(DELIVERY)
+        .where(DELIVERY.STATE.in(DeliveryState.PLANNING, DeliveryState.RUNNING))
+        .andNotExists(
+            db.selectOne()
+                .from(DELIVERY_LINE)
+                .where(DELIVERY_LINE.DELIVERY_ID.eq(DELIVERY.ID))
+                .and(DELIVERY_LINE.STATE.in(LineState.ON_THE_QUEUE)))
+        .fetch(DELIVERY.ID)
+        .forEach(this::check);
+  }
+
+  private boolean has(UUID delivery, Set<LineState> states) {
+    return db.fetchExists(
+        db.selectFrom(DELIVERY_LINE)
+            .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
+            .and(DELIVERY_LINE.STATE.in(states)));
+  }
+}

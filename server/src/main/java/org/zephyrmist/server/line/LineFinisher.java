@@ -1,0 +1,118 @@
+package org.zephyrmist.server.line;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import org.zephyrmist.core.delivery.Held;
+import org.zephyrmist.core.delivery.LineState;
+import org.zephyrmist.core.delivery.Receipt;
+import org.zephyrmist.core.delivery.Step;
+import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.server.ledger.Ledger;
+import org.zephyrmist.server.ledger.Origin;
+import org.zephyrmist.server.shell.Reading;
+import org.zephyrmist.server.shell.ShellReader;
+
+/** Reads a shell back after writing and enters what it found: receipts, holdings, standing. */
+@Component
+class LineFinisher {
+  private final Lines lines;
+  private final PlannedSteps stored;
+  private final ShellReader reader;
+  private final Ledger ledger;
+  private final TransactionTemplate transaction;
+
+  LineFinisher(
+      Lines lines,
+      PlannedSteps stored,
+      ShellReader reader,
+      Ledger ledger,
+      TransactionTemplate transaction) {
+    this.lines = lines;
+    this.stored = stored;
+    this.reader = reader;
+    this.ledger = ledger;
+    this.transaction = transaction;
+  }
+
+  /** What came of a plan, counted. */
+  private static final class Count {
+    private int expected;
+    private int withheld;
+    private int missing;
+    private int kept;
+
+    void add(Step s, boolean there) {
+      boolean meant = s.sides().version().isPresent();
+      expected += meant ? 1 : 0;
+      withheld += meant && s.kind() == StepKind.BLOCKED && there ? 1 : 0;
+      missing += s.moves() && s.kind() != StepKind.RETIRE && !there ? 1 : 0;
+      kept += s.kind() == StepKind.KEEP || s.kind() == StepKind.CLASH ? 1 : 0;
+    }
+  }
+
+  void finish(Work w) {
+    Planned p = w.plan();
+    Line line = p.line();
+    lines.activity(line.id(), LineState.RUNNING, "reading back");
+    boolean moved = p.steps().stream().anyMatch(Step::moves);
+    Reading now = moved ? reader.read(p.gateway(), line.shell(), w.ours()) : p.reading();
+    List<Receipt> receipts = new ArrayList<>();
+    Count count = new Count();
+    for (Step s : p.steps()) {
+      Optional<Held> held = w.id(s.key()).flatMap(now::item);
+      count.add(s, held.isPresent());
+      receipt(s, held, now, w).ifPresent(receipts::add);
+    }
+    reader.keep(now, p.steps().stream().flatMap(s -> w.id(s.key()).stream()).toList());
+    int dead = w.forms().values().stream().mapToInt(Forms.Written::dead).sum();
+    String end = end(p, moved, count) + nowhere(dead);
+    transaction.executeWithoutResult(
+        t -> {
+          lines.hold(line);
+          Origin origin = line.origin(w.master());
+          ledger.record(origin, receipts);
+          stored.recorded(
+              line.id(), p.steps().stream().filter(Step::moves).map(s -> s.key().value()).toList());
+          ledger.standing(origin, count.expected, count.withheld);
+          ledger.seen(line.section(), ledger.holdings(line.section()), now.byId());
+          lines.done(line.id(), end);
+        });
+  }
+
+  private static Optional<Receipt> receipt(Step s, Optional<Held> held, Reading now, Work w) {
+    boolean untouched =
+        held.map(Held::id)
+            .map(w.left()::get)
+            .map(r -> r.equals(now.revisions().get(held.get().id())))
+            .orElse(true);
+    return Receipt.of(s, held, untouched, Optional.ofNullable(w.plan().bases().get(s.key())));
+  }
+
+  private static String end(Planned p, boolean moved, Count count) {
+    String local =
+        count.kept == 0
+            ? ""
+            : count.kept == 1 ? "; 1 local change kept" : "; " + count.kept + " local changes kept";
+    if (!moved) {
+      return nothingToDo(p.version().number()) + local;
+    }
+    return count.missing == 0
+        ? "read back, all as meant" + local
+        : "read back, " + count.missing + " items are not there" + local;
+  }
+
+  static String nothingToDo(int version) {
+    return "nothing to do: it holds version " + version;
+  }
+
+  private static String nowhere(int dead) {
+    return dead == 0
+        ? ""
+        : dead == 1
+            ? "; 1 reference leads nowhere and was left out"
+            : "; " + dead + " references lead nowhere and were left out";
+  }
+}

@@ -1,0 +1,110 @@
+package org.zephyrmist.server.line;
+
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.delivery.LineState;
+import org.zephyrmist.core.delivery.Meant;
+import org.zephyrmist.core.delivery.Parts;
+import org.zephyrmist.core.delivery.Step;
+import org.zephyrmist.server.ledger.Ledger;
+import org.zephyrmist.server.master.Versions;
+import org.zephyrmist.server.shell.Shells;
+
+/** Carries one line out: read, check the plan, write, read back, receipts and standing. */
+@Component
+class LineRunner {
+  private final Lines lines;
+  private final PlannedSteps stored;
+  private final LinePlanner planner;
+  private final Shells shells;
+  private final Versions versions;
+  private final Forms forms;
+  private final Ledger ledger;
+  private final StepSender sender;
+  private final LineFinisher finisher;
+  private final TransactionTemplate transaction;
+
+  LineRunner(
+      Lines lines,
+      PlannedSteps stored,
+      LinePlanner planner,
+      Shells shells,
+      Versions versions,
+      Forms forms,
+      Ledger ledger,
+      StepSender sender,
+      LineFinisher finisher,
+      TransactionTemplate transaction) {
+    this.lines = lines;
+    this.stored = stored;
+    this.planner = planner;
+    this.shells = shells;
+    this.versions = versions;
+    this.forms = forms;
+    this.ledger = ledger;
+    this.sender = sender;
+    this.finisher = finisher;
+    this.transaction = transaction;
+  }
+
+  void run(Line line) {
+    if (stored.nothingPlanned(line) && stillSo(line)) {
+      return;
+    }
+    lines.activity(line.id(), LineState.RUNNING, "reading the shell");
+    Planned p = planner.make(line);
+    long news = newOverwrites(line, p.steps());
+    planner.store(p, LineState.RUNNING);
+    if (news > 0) {
+      lines.needsPerson(
+          line.id(),
+          "Read again before writing: the section changed "
+              + (news == 1 ? "an item" : news + " items")
+              + " that this delivery would overwrite.",
+          "Look at the plan of this section, then go on.");
+      return;
+    }
+    Work work = Work.of(p, forms.of(p.version(), p.steps()));
+    sender.send(work);
+    finisher.finish(work);
+  }
+
+  /**
+   * A plan with nothing to do stands if the shell is still in the state it was read in; then it
+   * need not be read again.
+   */
+  private boolean stillSo(Line line) {
+    if (!stored.unsettled(line.section()).isEmpty()
+        || !shells
+            .gateway(line.shell())
+            .unchanged(line.shell().there(), line.readTag().orElse(""))) {
+      return false;
+    }
+    Versions.Version version = versions.get(line.version());
+    int expected = Meant.of(version.tree(), Parts.EVERYTHING, line.shell().facts()).items().size();
+    return Boolean.TRUE.equals(
+        transaction.execute(
+            t -> {
+              lines.hold(line);
+              boolean stands = ledger.stillStands(line.origin(version.master()), expected);
+              if (stands) {
+                lines.done(line.id(), LineFinisher.nothingToDo(version.number()));
+              }
+              return stands;
+            }));
+  }
+
+  /** Overwriting what a section changed is only done if the plan that was confirmed showed it. */
+  private long newOverwrites(Line line, List<Step> steps) {
+    Set<ItemKey> shown =
+        stored.steps(line.id()).stream()
+            .filter(Step::overwrites)
+            .map(Step::key)
+            .collect(Collectors.toSet());
+    return steps.stream().filter(s -> s.overwrites() && !shown.contains(s.key())).count();
+  }
+}

@@ -1,0 +1,185 @@
+package org.zephyrmist.server.line;
+
+import static org.zephyrmist.server.db.Tables.DELIVERY;
+import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
+import static org.zephyrmist.server.db.Tables.SECTION;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.OffsetDateTime;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Component;
+import org.zephyrmist.core.delivery.Choices;
+import org.zephyrmist.core.delivery.LineState;
+import org.zephyrmist.server.db.tables.records.DeliveryLineRecord;
+import org.zephyrmist.server.db.tables.records.DeliveryRecord;
+import org.zephyrmist.server.shell.Shells;
+
+/** Lines as they are stored: who works on them, and how they stand. */
+@Component
+class Lines {
+  private final DSLContext db;
+  private final Shells shells;
+  private final Clock clock;
+
+  Lines(DSLContext db, Shells shells, Clock clock) {
+    this.db = db;
+    this.shells = shells;
+    this.clock = clock;
+  }
+
+  Line get(UUID line) {
+    return db.select(DELIVERY_LINE.fields())
+        .select(DELIVERY.fields())
+        .select(SECTION.BUSY_TOKEN)
+        .from(DELIVERY_LINE)
+        .join(DELIVERY)
+        .on(DELIVERY.ID.eq(DELIVERY_LINE.DELIVERY_ID))
+        .join(SECTION)
+        .on(SECTION.ID.eq(DELIVERY_LINE.SECTION_ID))
+        .where(DELIVERY_LINE.ID.eq(line))
+        .fetchSingle(
+            r ->
+                line(
+                    r.into(DELIVERY_LINE),
+                    r.into(DELIVERY),
+                    Optional.ofNullable(r.get(SECTION.BUSY_TOKEN))));
+  }
+
+  private Line line(DeliveryLineRecord l, DeliveryRecord d, Optional<UUID> token) {
+    return new Line(
+        l.getId(),
+        d.getId(),
+        d.getVersionId(),
+        new Choices(d.getClash(), d.getTwin()),
+        Optional.ofNullable(d.getConfirmedBy()).orElse(d.getMadeBy()),
+        l.getState(),
+        l.getAttempts(),
+        l.getSame(),
+        Optional.ofNullable(l.getReadTag()),
+        token,
+        shells.of(l.getSectionId()));
+  }
+
+  /**
+   * Lines that wait for their turn and have no task on the queue.
+   *
+   * @param confirmed whether those of confirmed deliveries, or the others
+   */
+  List<UUID> strays(boolean confirmed) {
+    return db.select(DELIVERY_LINE.ID)
+        .from(DELIVERY_LINE)
+        .join(DELIVERY)
+        .on(DELIVERY.ID.eq(DELIVERY_LINE.DELIVERY_ID))
+        .where(DELIVERY_LINE.STATE.in(LineState.ON_THE_QUEUE))
+        .and(confirmed ? DELIVERY.CONFIRMED_AT.isNotNull() : DELIVERY.CONFIRMED_AT.isNull())
+        .and(
+            "not exists (select 1 from scheduled_tasks t where t.task_instance ="
+                + " delivery_line.id::text and t.task_name in ('plan-line', 'run-line'))")
+        .fetch(DELIVERY_LINE.ID);
+  }
+
+  /**
+   * Takes the section for this line; false while another line has it. A worker that took it for the
+   * same line before, and was thought dead, can write no more.
+   */
+  boolean claim(UUID section, UUID line, UUID token) {
+    return db.update(SECTION)
+            .set(SECTION.BUSY_LINE, line)
+            .set(SECTION.BUSY_TOKEN, token)
+            .where(SECTION.ID.eq(section))
+            .and(SECTION.BUSY_LINE.isNull().or(SECTION.BUSY_LINE.eq(line)))
+            .execute()
+        > 0;
+  }
+
+  void release(UUID section, UUID token) {
+    db.update(SECTION)
+        .setNull(SECTION.BUSY_LINE)
+        .setNull(SECTION.BUSY_TOKEN)
+        .where(SECTION.ID.eq(section))
+        .and(SECTION.BUSY_TOKEN.eq(token))
+        .execute();
+  }
+
+  /** Frees sections whose worker died after its line had ended. */
+  void releaseLeft() {
+    db.query(
+            "update section set busy_line = null, busy_token = null where busy_line is not null"
+                + " and not exists (select 1 from scheduled_tasks t"
+                + "   where t.task_instance = busy_line::text)")
+        .execute();
+  }
+
+  /** Another worker has taken over; whatever this one was about to note is not its business. */
+  static final class TakenOver extends RuntimeException {
+    TakenOver() {
+      super("Another server has taken this line over");
+    }
+  }
+
+  /** Makes sure, within the running transaction, that the section is still this worker's. */
+  void hold(Line line) {
+    boolean mine =
+        db.selectOne()
+            .from(SECTION)
+            .where(SECTION.ID.eq(line.section()))
+            .and(SECTION.BUSY_TOKEN.eq(line.token().orElseThrow(TakenOver::new)))
+            .forUpdate()
+            .fetchOptional()
+            .isPresent();
+    if (!mine) {
+      throw new TakenOver();
+    }
+  }
+
+  void activity(UUID line, LineState state, String activity) {
+    db.update(DELIVERY_LINE)
+        .set(DELIVERY_LINE.STATE, state)
+        .set(DELIVERY_LINE.ACTIVITY, activity)
+        .setNull(DELIVERY_LINE.REASON)
+        .setNull(DELIVERY_LINE.REMEDY)
+        .setNull(DELIVERY_LINE.NEXT_TRY)
+        .where(DELIVERY_LINE.ID.eq(line))
+        .execute();
+  }
+
+  void tryAgain(UUID line, int attempts, Duration pause, String reason, String remedy) {
+    db.update(DELIVERY_LINE)
+        .set(DELIVERY_LINE.STATE, LineState.TRYING_AGAIN)
+        .set(DELIVERY_LINE.ATTEMPTS, attempts)
+        .set(DELIVERY_LINE.NEXT_TRY, OffsetDateTime.now(clock).plus(pause))
+        .set(DELIVERY_LINE.REASON, reason)
+        .set(DELIVERY_LINE.REMEDY, remedy)
+        .where(DELIVERY_LINE.ID.eq(line))
+        .execute();
+  }
+
+  void needsPerson(UUID line, String reason, String remedy) {
+    db.update(DELIVERY_LINE)
+        .set(DELIVERY_LINE.STATE, LineState.NEEDS_PERSON)
+        .set(DELIVERY_LINE.ACTIVITY, "")
+        .set(DELIVERY_LINE.ATTEMPTS, 0)
+        .setNull(DELIVERY_LINE.NEXT_TRY)
+        .set(DELIVERY_LINE.REASON, reason)
+        .set(DELIVERY_LINE.REMEDY, remedy)
+        .where(DELIVERY_LINE.ID.eq(line))
+        .execute();
+  }
+
+  void done(UUID line, String activity) {
+    db.update(DELIVERY_LINE)
+        .set(DELIVERY_LINE.STATE, LineState.DONE)
+        .set(DELIVERY_LINE.ACTIVITY, activity)
+        .set(DELIVERY_LINE.ATTEMPTS, 0)
+        .setNull(DELIVERY_LINE.REASON)
+        .setNull(DELIVERY_LINE.REMEDY)
+        .setNull(DELIVERY_LINE.NEXT_TRY)
+        .set(DELIVERY_LINE.FINISHED_AT, OffsetDateTime.now(clock))
+        .where(DELIVERY_LINE.ID.eq(line))
+        .execute();
+  }
+}

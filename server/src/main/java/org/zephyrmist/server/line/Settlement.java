@@ -1,0 +1,160 @@
+package org.zephyrmist.server.line;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.delivery.Base;
+import org.zephyrmist.core.delivery.Receipt;
+import org.zephyrmist.core.delivery.Step;
+import org.zephyrmist.server.ledger.Ledger;
+import org.zephyrmist.server.master.Versions;
+import org.zephyrmist.server.platform.PlatformException;
+import org.zephyrmist.server.platform.PlatformGateway;
+import org.zephyrmist.server.platform.PlatformGateway.Write;
+import org.zephyrmist.server.platform.PlatformGateway.Written;
+import org.zephyrmist.server.shell.Ours;
+import org.zephyrmist.server.shell.Reading;
+import org.zephyrmist.server.shell.ShellReader;
+import org.zephyrmist.server.shell.ShellTranslator;
+
+/**
+ * After a server died or a platform failed in the middle of a line: finds out what became of the
+ * steps that were sent, by sending them again under the same keys, and gives them their receipts.
+ * Only then may anything of the section be planned.
+ */
+@Component
+class Settlement {
+  private final Lines lines;
+  private final PlannedSteps stored;
+  private final Ledger ledger;
+  private final ShellReader reader;
+  private final Versions versions;
+  private final Forms forms;
+  private final Writes writes;
+  private final TransactionTemplate transaction;
+
+  Settlement(
+      Lines lines,
+      PlannedSteps stored,
+      Ledger ledger,
+      ShellReader reader,
+      Versions versions,
+      Forms forms,
+      Writes writes,
+      TransactionTemplate transaction) {
+    this.lines = lines;
+    this.stored = stored;
+    this.ledger = ledger;
+    this.reader = reader;
+    this.versions = versions;
+    this.forms = forms;
+    this.writes = writes;
+    this.transaction = transaction;
+  }
+
+  /**
+   * Settles whatever broke off in the section of a line, also of other lines.
+   *
+   * @param mine the line whose worker has the section
+   */
+  void settle(Line mine, PlatformGateway gateway) {
+    Map<UUID, List<StoredStep>> byLine = new LinkedHashMap<>();
+    stored
+        .unsettled(mine.section())
+        .forEach(s -> byLine.computeIfAbsent(s.line(), k -> new ArrayList<>()).add(s));
+    byLine.forEach((line, steps) -> settle(mine, lines.get(line), steps, gateway));
+  }
+
+  private void settle(Line mine, Line of, List<StoredStep> sent, PlatformGateway gateway) {
+    Versions.Version version = versions.get(of.version());
+    UUID master = version.master();
+    Map<ItemKey, Forms.Written> written =
+        forms.of(version, sent.stream().map(StoredStep::step).toList());
+    List<StoredStep> done = resend(mine, of, sent, written, master, gateway);
+    if (done.isEmpty()) {
+      return;
+    }
+    Reading reading = reader.read(gateway, mine.shell(), with(new Ours(), master, done));
+    Map<ItemKey, Base> bases = Ledger.bases(reading.holdings(), master);
+    List<Receipt> receipts =
+        done.stream().flatMap(s -> receipt(s, reading, bases, written).stream()).toList();
+    transaction.executeWithoutResult(
+        t -> {
+          lines.hold(mine);
+          ledger.record(of.origin(master), receipts);
+          stored.recorded(of.id(), done.stream().map(s -> s.step().key().value()).toList());
+        });
+  }
+
+  private static Ours with(Ours ours, UUID master, List<StoredStep> done) {
+    done.forEach(s -> s.platformItem().ifPresent(id -> ours.put(master, s.step().key(), id)));
+    return ours;
+  }
+
+  /**
+   * What was under way when it broke off is sent once more; the platform knows the keys. A step
+   * that cannot be done any more, because its item is not as it was, is left to the next plan.
+   */
+  private List<StoredStep> resend(
+      Line mine,
+      Line of,
+      List<StoredStep> sent,
+      Map<ItemKey, Forms.Written> written,
+      UUID master,
+      PlatformGateway gateway) {
+    List<StoredStep> done = new ArrayList<>(sent.stream().filter(StoredStep::done).toList());
+    Ours ours = with(Ours.of(ledger.holdings(mine.section())), master, done);
+    ShellTranslator translator = reader.translator(gateway, mine.shell(), ours);
+    for (StoredStep s : sent.stream().filter(x -> !x.done()).toList()) {
+      ItemKey key = s.step().key();
+      Write w =
+          writes
+              .make(
+                  s.sentKey().orElseThrow(),
+                  s.step(),
+                  Optional.ofNullable(written.get(key)),
+                  translator,
+                  master,
+                  s.seenRevision())
+              .write();
+      try {
+        Written now = gateway.apply(mine.shell().there(), List.of(w)).get(w.key());
+        ours.put(master, key, now.id());
+        stored.written(of.takenBy(mine), Map.of(key.value(), now));
+        done.add(s.written(now.id(), now.revision()));
+      } catch (PlatformException e) {
+        if (e.kind() != PlatformException.Kind.CONFLICT) {
+          throw e;
+        }
+        stored.notDone(of.takenBy(mine), List.of(key.value()));
+      }
+    }
+    return done;
+  }
+
+  private static Optional<Receipt> receipt(
+      StoredStep s,
+      Reading reading,
+      Map<ItemKey, Base> bases,
+      Map<ItemKey, Forms.Written> written) {
+    Step step = s.step();
+    boolean untouched =
+        s.leftRevision()
+            .filter(
+                r -> s.platformItem().map(reading.revisions()::get).filter(r::equals).isPresent())
+            .isPresent();
+    Forms.Written w = written.get(step.key());
+    return Receipt.settled(
+        step,
+        s.platformItem().flatMap(reading::item),
+        untouched,
+        Optional.ofNullable(bases.get(step.key())),
+        w != null && w.refers());
+  }
+}

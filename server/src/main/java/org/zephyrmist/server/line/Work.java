@@ -1,0 +1,55 @@
+package org.zephyrmist.server.line;
+
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.delivery.Step;
+import org.zephyrmist.server.ledger.Holding;
+import org.zephyrmist.server.platform.PlatformGateway.Written;
+import org.zephyrmist.server.shell.Ours;
+
+/**
+ * A plan that is being carried out.
+ *
+ * @param forms what its steps write
+ * @param ours our items in the shell; more as they are added
+ * @param left the platform's revision of each item that was written, by its id there
+ */
+record Work(Planned plan, Map<ItemKey, Forms.Written> forms, Ours ours, Map<String, String> left) {
+  static Work of(Planned p, Map<ItemKey, Forms.Written> forms) {
+    return new Work(p, forms, ours(p), new HashMap<>());
+  }
+
+  /** Our items that are in the shell, with those that the plan adopts. */
+  private static Ours ours(Planned p) {
+    Ours ours =
+        Ours.of(
+            p.reading().holdings().stream()
+                .filter((Holding h) -> p.reading().item(h.platformItem()).isPresent())
+                .toList());
+    p.steps().stream()
+        .filter(Step::adopts)
+        .forEach(s -> ours.put(p.version().master(), s.key(), s.id().orElseThrow()));
+    return ours;
+  }
+
+  /** The platform's id of an item of the version. */
+  Optional<String> id(ItemKey key) {
+    return ours.id(master(), key);
+  }
+
+  void written(ItemKey key, Written now) {
+    ours.put(master(), key, now.id());
+    left.put(now.id(), now.revision());
+  }
+
+  UUID master() {
+    return plan.version().master();
+  }
+
+  Line line() {
+    return plan.line();
+  }
+}

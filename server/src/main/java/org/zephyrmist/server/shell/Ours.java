@@ -1,0 +1,45 @@
+package org.zephyrmist.server.shell;
+
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.server.ledger.Holding;
+
+/** Our items in one shell. A key alone names no item: several masters may bring the same one. */
+public final class Ours {
+  /** An item of a master. */
+  record Known(UUID master, ItemKey key) {}
+
+  private final Map<String, Known> byId = new HashMap<>();
+  private final Map<UUID, Map<ItemKey, String>> byMaster = new HashMap<>();
+
+  public static Ours of(Iterable<Holding> holdings) {
+    Ours ours = new Ours();
+    holdings.forEach(h -> ours.put(h.master(), h.base().key(), h.platformItem()));
+    return ours;
+  }
+
+  /**
+   * @param id the platform's own id of the item
+   */
+  public void put(UUID master, ItemKey key, String id) {
+    byId.put(id, new Known(master, key));
+    byMaster.computeIfAbsent(master, m -> new HashMap<>()).put(key, id);
+  }
+
+  void putAll(Ours others) {
+    others.byId.forEach((id, k) -> put(k.master(), k.key(), id));
+  }
+
+  /** Which item of ours this is. */
+  Optional<Known> known(String id) {
+    return Optional.ofNullable(byId.get(id));
+  }
+
+  /** The platform's id of an item of this very master. */
+  public Optional<String> id(UUID master, ItemKey key) {
+    return Optional.ofNullable(byMaster.getOrDefault(master, Map.of()).get(key));
+  }
+}

@@ -1,0 +1,52 @@
+package org.zephyrmist.server.shell;
+
+import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
+import org.springframework.stereotype.Component;
+import org.zephyrmist.server.platform.PlatformException;
+import org.zephyrmist.server.platform.Turns;
+import org.zephyrmist.server.queue.Job;
+import org.zephyrmist.server.queue.Outcome;
+
+/** Reads a section's shell, so that the ledger knows what was changed there. */
+@Component
+public class ReadSection implements Job {
+  public static final String NAME = "read-section";
+  private static final Logger LOG = LoggerFactory.getLogger(ReadSection.class);
+  private final Shells shells;
+  private final ShellReader reader;
+  private final Turns turns;
+
+  ReadSection(Shells shells, ShellReader reader, Turns turns) {
+    this.shells = shells;
+    this.reader = reader;
+    this.turns = turns;
+  }
+
+  @Override
+  public String name() {
+    return NAME;
+  }
+
+  @Override
+  public Outcome run(UUID section) {
+    UUID platform = shells.of(section).platform().orElse(Turns.NOWHERE);
+    if (!turns.begin(platform)) {
+      return Outcome.NOT_NOW;
+    }
+    try {
+      reader.refresh(section);
+    } catch (PlatformException e) {
+      LOG.info("Section {} could not be read: {}", section, e.getMessage());
+    } catch (DataAccessException e) {
+      throw e; // the database is away: the queue tries again when it is back
+    } catch (RuntimeException e) {
+      LOG.error("Section {} could not be read", section, e);
+    } finally {
+      turns.end(platform);
+    }
+    return Outcome.ENDED;
+  }
+}

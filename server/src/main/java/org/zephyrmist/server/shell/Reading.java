@@ -1,0 +1,43 @@
+package org.zephyrmist.server.shell;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.delivery.Held;
+import org.zephyrmist.server.ledger.Holding;
+
+/**
+ * A shell as it is at a moment, with our items in it recognised.
+ *
+ * @param byId its items by the platform's ids, in the order of the platform
+ * @param forms of each item in our terms
+ * @param revisions the platform's name for the state of each item
+ * @param tag the platform's name for the state of the whole shell; empty if it has none
+ * @param holdings what the ledger has of the section
+ */
+public record Reading(
+    Map<String, Held> byId,
+    Map<String, Map<Aspect, String>> forms,
+    Map<String, String> revisions,
+    String tag,
+    List<Holding> holdings) {
+
+  public List<Held> items() {
+    return List.copyOf(byId.values());
+  }
+
+  public Optional<Held> item(String id) {
+    return Optional.ofNullable(byId.get(id));
+  }
+
+  /** The texts of these items. */
+  List<String> texts(Iterable<String> ids) {
+    List<String> texts = new ArrayList<>();
+    for (String id : ids) {
+      texts.addAll(forms.getOrDefault(id, Map.of()).values());
+    }
+    return texts;
+  }
+}

@@ -1,0 +1,104 @@
+package org.zephyrmist.server.shell;
+
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.AspectForms;
+import org.zephyrmist.core.delivery.Held;
+import org.zephyrmist.server.Settings;
+import org.zephyrmist.server.content.Bodies;
+import org.zephyrmist.server.ledger.Holding;
+import org.zephyrmist.server.ledger.Ledger;
+import org.zephyrmist.server.master.Versions;
+import org.zephyrmist.server.platform.PlatformGateway;
+
+/** Reads shells in our terms. */
+@Component
+public class ShellReader {
+  private final Shells shells;
+  private final Ledger ledger;
+  private final Versions versions;
+  private final Bodies bodies;
+  private final Settings settings;
+
+  ShellReader(Shells shells, Ledger ledger, Versions versions, Bodies bodies, Settings settings) {
+    this.shells = shells;
+    this.ledger = ledger;
+    this.versions = versions;
+    this.bodies = bodies;
+    this.settings = settings;
+  }
+
+  public Reading read(PlatformGateway gateway, Shell shell) {
+    return read(gateway, shell, new Ours());
+  }
+
+  /**
+   * Reads with items known that the ledger has not got yet.
+   *
+   * @param fresh those items
+   */
+  public Reading read(PlatformGateway gateway, Shell shell, Ours fresh) {
+    PlatformGateway.Contents contents = gateway.read(shell.there());
+    List<Holding> holdings = ledger.holdings(shell.section());
+    Ours ours = Ours.of(holdings);
+    ours.putAll(fresh);
+    ShellTranslator translator = translator(gateway, shell, ours);
+    Map<String, Held> byId = new LinkedHashMap<>();
+    Map<String, Map<Aspect, String>> forms = new HashMap<>();
+    Map<String, String> revisions = new HashMap<>();
+    for (PlatformGateway.ShellItem i : contents.items()) {
+      String wording = i.forms().get(Aspect.WORDING);
+      ShellTranslator.Read r =
+          ItemTime.within(
+              settings.itemTimeout(), title(i), wording.length(), () -> translator.in(i));
+      byId.put(i.id(), r.held());
+      forms.put(i.id(), r.forms());
+      revisions.put(i.id(), i.revision());
+    }
+    return new Reading(byId, forms, revisions, contents.tag(), holdings);
+  }
+
+  /** For what is read from this shell and written to it. */
+  public ShellTranslator translator(PlatformGateway gateway, Shell shell, Ours ours) {
+    return new ShellTranslator(gateway.addresses(), shell.there(), ours, versions.letters());
+  }
+
+  private static String title(PlatformGateway.ShellItem i) {
+    try {
+      return AspectForms.wording(i.forms().get(Aspect.WORDING)).title();
+    } catch (RuntimeException odd) {
+      return i.id();
+    }
+  }
+
+  /** Reads a section and brings the ledger's view of it up to date. */
+  public void refresh(UUID section) {
+    Shell shell = shells.of(section);
+    seen(shell, read(shells.gateway(shell), shell));
+  }
+
+  /** Brings the ledger's view of a section up to date. */
+  public void seen(Shell shell, Reading r) {
+    keep(
+        r,
+        r.holdings().stream()
+            .filter(
+                h ->
+                    r.item(h.platformItem())
+                        .filter(held -> !held.aspects().equals(h.base().shown()))
+                        .isPresent())
+            .map(Holding::platformItem)
+            .toList());
+    ledger.seen(shell.section(), r.holdings(), r.byId());
+  }
+
+  /** Keeps the texts of these items, so that they can be shown and found again later. */
+  public void keep(Reading r, Iterable<String> ids) {
+    bodies.keep(r.texts(ids));
+  }
+}

@@ -1,0 +1,184 @@
+package org.zephyrmist.server.shell;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.util.EnumMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.function.UnaryOperator;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.AspectForms;
+import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.core.content.Fingerprints;
+import org.zephyrmist.core.content.Html;
+import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.Place;
+import org.zephyrmist.core.content.References;
+import org.zephyrmist.core.content.Wording;
+import org.zephyrmist.core.delivery.Held;
+import org.zephyrmist.server.platform.PlatformGateway.ShellItem;
+import org.zephyrmist.server.platform.ShellAddresses;
+
+/**
+ * Between our terms and a shell's: keys and item ids, references and addresses, order at the top.
+ *
+ * <p>Several masters meet at the top of one shell; the ranks of each get a letter before them, so
+ * that the whole college's parts stand first.
+ */
+public final class ShellTranslator {
+  /** An item as the platform writes it, but for its place. */
+  private record Raw(ShellAddresses addresses, Kind kind, Map<Aspect, String> forms) {
+    Raw {
+      forms = new EnumMap<>(forms);
+      forms.remove(Aspect.PLACE);
+    }
+  }
+
+  /** The same in our terms; the form of the place is still to be put in. */
+  private record Own(String title, Map<Aspect, String> forms, Fingerprints prints) {}
+
+  /** The same items stand in hundreds of shells; so many characters of them are kept. */
+  private static final Cache<Raw, Own> OWN =
+      Caffeine.newBuilder()
+          .maximumWeight(32_000_000)
+          .weigher((Raw raw, Own own) -> chars(raw.forms()) + chars(own.forms()))
+          .build();
+
+  private final ShellAddresses addresses;
+  private final String shell;
+  private final Ours ours;
+  private final Map<UUID, String> letters;
+
+  /**
+   * @param ours what of the shell is ours
+   * @param letters before the ranks at the top of a shell, by master
+   */
+  ShellTranslator(ShellAddresses addresses, String shell, Ours ours, Map<UUID, String> letters) {
+    this.addresses = addresses;
+    this.shell = shell;
+    this.ours = ours;
+    this.letters = letters;
+  }
+
+  /** An item as read, with its canonical forms. */
+  record Read(Held held, Map<Aspect, String> forms) {}
+
+  Read in(ShellItem s) {
+    Optional<Ours.Known> known = ours.known(s.id());
+    Own own = OWN.getIfPresent(new Raw(addresses, s.kind(), s.forms()));
+    if (own == null) {
+      own = translate(s, known);
+    }
+    String place = AspectForms.form(place(AspectForms.place(s.forms().get(Aspect.PLACE)), known));
+    EnumMap<Aspect, String> forms = new EnumMap<>(own.forms());
+    forms.put(Aspect.PLACE, place);
+    Held held =
+        new Held(
+            s.id(),
+            s.kind(),
+            own.title(),
+            s.parent(),
+            own.prints().with(Aspect.PLACE, Fingerprint.of(place)),
+            s.studentWork(),
+            known.isEmpty());
+    return new Read(held, forms);
+  }
+
+  private Place place(Place place, Optional<Ours.Known> known) {
+    Optional<String> parent =
+        place.parent().map(p -> key(p, known).map(ItemKey::value).orElse("here:" + p));
+    boolean lettered =
+        parent.isEmpty()
+            && known.map(k -> letters.get(k.master())).filter(place.rank()::startsWith).isPresent();
+    return new Place(parent, lettered ? place.rank().substring(1) : place.rank());
+  }
+
+  /**
+   * The key under which an item refers to another; none for what is not ours, or is of another
+   * master: a key means an item of the same master.
+   */
+  private Optional<ItemKey> key(String id, Optional<Ours.Known> from) {
+    return ours.known(id)
+        .filter(to -> from.map(Ours.Known::master).orElse(to.master()).equals(to.master()))
+        .map(Ours.Known::key);
+  }
+
+  /** All but the place; kept where no address is the shell's own. */
+  private Own translate(ShellItem s, Optional<Ours.Known> known) {
+    Item raw = AspectForms.item(new ItemKey("x"), s.kind(), EditRule.ADAPTABLE, s.forms());
+    Map<Aspect, String> forms = new EnumMap<>(AspectForms.of(raw));
+    boolean[] local = {false};
+    Wording wording = Wording.of(raw.title(), raw.content());
+    if (!wording.html().isEmpty()) {
+      UnaryOperator<String> reference =
+          address -> {
+            local[0] |= addresses.isWithinAShell(address);
+            return reference(address, known);
+          };
+      String html = Html.mapAddresses(wording.html(), reference);
+      forms.put(Aspect.WORDING, AspectForms.form(wording.withHtml(html)));
+    }
+    Own own = new Own(raw.title(), forms, AspectForms.fingerprints(forms));
+    if (!local[0]) {
+      OWN.put(new Raw(addresses, s.kind(), s.forms()), own);
+    }
+    return own;
+  }
+
+  private String reference(String address, Optional<Ours.Known> from) {
+    return addresses
+        .asFile(address)
+        .map(f -> References.file(f.sha256(), f.name(), f.fragment()))
+        .or(
+            () ->
+                addresses
+                    .asItem(shell, address)
+                    .flatMap(i -> key(i.id(), from).map(k -> References.item(k, i.fragment()))))
+        .orElse(address);
+  }
+
+  private static int chars(Map<Aspect, String> forms) {
+    return forms.values().stream().mapToInt(String::length).sum();
+  }
+
+  /** Forms as the shell needs them, and whether every item they refer to is there. */
+  public record Written(Map<Aspect, String> forms, boolean complete) {}
+
+  /**
+   * Forms of an item of a master, in the shell's terms.
+   *
+   * @param forms those that are written
+   * @param wording the value of the form of the wording, if that is written
+   */
+  public Written out(Map<Aspect, String> forms, Optional<Wording> wording, UUID master) {
+    Map<Aspect, String> out = new EnumMap<>(Aspect.class);
+    out.putAll(forms);
+    boolean[] complete = {true};
+    wording.ifPresent(w -> out.put(Aspect.WORDING, AspectForms.form(out(w, master, complete))));
+    out.computeIfPresent(
+        Aspect.PLACE, (a, form) -> AspectForms.form(out(AspectForms.place(form), master)));
+    return new Written(out, complete[0]);
+  }
+
+  private Wording out(Wording w, UUID master, boolean[] complete) {
+    return w.withHtml(
+        References.resolve(
+            Html.safe(w.html()),
+            addresses::file,
+            i -> {
+              Optional<String> id = ours.id(master, i.key());
+              complete[0] &= id.isPresent();
+              return id.map(x -> addresses.item(shell, x, i.fragment())).orElse(References.NOWHERE);
+            }));
+  }
+
+  private Place out(Place place, UUID master) {
+    boolean top = place.parent().isEmpty();
+    Optional<String> parent = place.parent().map(ItemKey::new).flatMap(k -> ours.id(master, k));
+    return new Place(parent, top ? letters.get(master) + place.rank() : place.rank());
+  }
+}

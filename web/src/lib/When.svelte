@@ -1,7 +1,0 @@
-<script lang="ts">
-  import { ago, exact } from './words';
-
-  let { at }: { at: string } = $props();
-</script>
-
-<time datetime={at} title={exact(at)}>{ago(at)}</time>

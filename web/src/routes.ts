@@ -1,0 +1,46 @@
+import type { Component } from 'svelte';
+import College from './college/College.svelte';
+import Coverage from './coverage/Coverage.svelte';
+import Deliveries from './delivery/Deliveries.svelte';
+import DeliveryPage from './delivery/DeliveryPage.svelte';
+import ApiPage from './people/ApiPage.svelte';
+import Myself from './people/Myself.svelte';
+import Record from './people/Record.svelte';
+import MySections from './section/MySections.svelte';
+import SectionPage from './section/SectionPage.svelte';
+import EditionPage from './source/EditionPage.svelte';
+import MasterPage from './source/MasterPage.svelte';
+import Sources from './source/Sources.svelte';
+
+/** A page of the application; one of something stands below a path that ends in a slash. */
+type Route =
+  | { at: `/${string}/`; one: Component<{ id: string }>; instructors?: boolean }
+  | { at: string; page: Component; instructors?: boolean };
+
+/** The first that fits counts; what instructors do not see leads them to their sections. */
+const routes: Route[] = [
+  { at: '/myself', page: Myself, instructors: true },
+  { at: '/api-description', page: ApiPage, instructors: true },
+  { at: '/sections/', one: SectionPage, instructors: true },
+  { at: '/sources/editions/', one: EditionPage },
+  { at: '/sources/masters/', one: MasterPage },
+  { at: '/sources', page: Sources },
+  { at: '/deliveries/', one: DeliveryPage },
+  { at: '/deliveries', page: Deliveries },
+  { at: '/college', page: College },
+  { at: '/record', page: Record },
+];
+
+export type Found =
+  { one: Component<{ id: string }>; id: string } | { page: Component; one?: undefined };
+
+/** The page of a path. */
+export function found(path: string, coordinates: boolean): Found {
+  for (const r of routes) {
+    if (!path.startsWith(r.at) || !(coordinates || r.instructors)) continue;
+    if ('page' in r) return { page: r.page };
+    const id = path.slice(r.at.length);
+    if (id) return { one: r.one, id };
+  }
+  return { page: coordinates ? Coverage : MySections };
+}

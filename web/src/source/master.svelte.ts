@@ -1,0 +1,137 @@
+import { api, got, Problem, type Schemas } from '../api/client';
+import type { Node, Target } from './tree';
+
+/** A master that is open: what it holds, and the changes made to its draft. */
+export class OpenMaster {
+  master = $state.raw<Schemas['MasterView'] | null>(null);
+  nodes = $state.raw<Node[]>([]);
+  item = $state.raw<Schemas['ItemView'] | null>(null);
+  /** What changed since the newest version. */
+  since = $state.raw<Schemas['ChangeView'][]>([]);
+  trouble = $state.raw<unknown>(null);
+  /** Another number after each change, so that what was drawn before is drawn anew. */
+  stamp = $state(0);
+  newest = $derived(this.master?.versions.length ?? 0);
+
+  /**
+   * @param number of the version looked at; 0 is the draft
+   * @param selected key of the item looked at; may be empty
+   */
+  constructor(
+    readonly id: string,
+    private readonly number: () => number,
+    private readonly selected: () => string,
+  ) {}
+
+  async load() {
+    const { id } = this;
+    const number = this.number();
+    try {
+      this.master = await got(api.GET('/api/masters/{id}', { params: { path: { id } } }));
+      this.nodes = await got(
+        api.GET('/api/masters/{id}/versions/{number}/outline', {
+          params: { path: { id, number } },
+        }),
+      );
+      const from = this.master.versions.length;
+      this.since = from
+        ? await got(
+            api.GET('/api/masters/{id}/changes', {
+              params: { path: { id }, query: { from, to: 0 } },
+            }),
+          )
+        : [];
+    } catch (e) {
+      this.trouble = e;
+    }
+  }
+
+  /** Opens the item looked at; an answer that comes when another is looked at is not shown. */
+  async loadItem() {
+    const key = this.selected();
+    const number = this.number();
+    if (!key) {
+      this.item = null;
+      return;
+    }
+    try {
+      const i = await got(
+        api.GET('/api/masters/{id}/versions/{number}/items/{key}', {
+          params: { path: { id: this.id, number, key } },
+        }),
+      );
+      if (key === this.selected() && number === this.number()) this.item = i;
+      this.trouble = null;
+    } catch (e) {
+      this.trouble = e;
+    }
+  }
+
+  /** Carries a change out, then shows what is there now. */
+  async change(call: () => Promise<unknown>) {
+    this.trouble = null;
+    try {
+      await call();
+      await this.load();
+      if (this.nodes.some((n) => n.key === this.selected())) await this.loadItem();
+      this.stamp++;
+    } catch (e) {
+      this.trouble = e;
+    }
+  }
+
+  move(key: string, body: Target) {
+    const params = { path: { id: this.id, key } };
+    return this.change(() =>
+      got(api.POST('/api/masters/{id}/draft/items/{key}/place', { params, body })),
+    );
+  }
+
+  /** Says what was seen, so that nobody's change is lost; where one was, it is shown. */
+  async edit(body: Schemas['ItemChange']) {
+    const seen = this.item?.aspects;
+    const params = { path: { id: this.id, key: this.selected() } };
+    await this.change(() =>
+      got(api.PATCH('/api/masters/{id}/draft/items/{key}', { params, body: { ...body, seen } })),
+    );
+    const conflict = this.trouble;
+    if (conflict instanceof Problem && conflict.status === 409) {
+      await this.loadItem();
+      this.trouble = conflict;
+    }
+  }
+
+  takeOut(key: string) {
+    const seen = this.item?.key === key ? this.item.state : '';
+    const params = { path: { id: this.id, key }, query: { seen } };
+    return this.change(() => got(api.DELETE('/api/masters/{id}/draft/items/{key}', { params })));
+  }
+
+  freeze(note: string) {
+    const params = { path: { id: this.id } };
+    return this.change(() =>
+      got(api.POST('/api/masters/{id}/versions', { params, body: { note } })),
+    );
+  }
+
+  /** The draft in words, beside the newest version. */
+  draftWords(): string {
+    if (!this.newest) return 'Draft, never frozen';
+    const how = (...of: Schemas['ChangeView']['how'][]) =>
+      this.since.filter((c) => of.includes(c.how)).length;
+    const [changed, added, gone] = [how('CHANGED', 'MOVED'), how('ADDED'), how('GONE')];
+    const words = [
+      changed && `${changed} changed`,
+      added && `${added} added`,
+      gone && `${gone} gone`,
+    ];
+    return `Draft: ${words.filter(Boolean).join(', ') || 'nothing changed'} since v${this.newest}`;
+  }
+
+  /** Sections that hold a version of it, and of these such as hold an older one. */
+  holders(): { all: number; old: number } {
+    const of = (versions: Schemas['VersionView'][]) => versions.reduce((n, v) => n + v.sections, 0);
+    const versions = this.master?.versions ?? [];
+    return { all: of(versions), old: of(versions.filter((v) => v.number < this.newest)) };
+  }
+}
