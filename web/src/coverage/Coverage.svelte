@@ -13,7 +13,7 @@
   import HandBar from './HandBar.svelte';
   import NothingYet from './NothingYet.svelte';
   import Spread from './Spread.svelte';
-  import { is, passes, stands, states, stateWords, tally, type State } from './model';
+  import { is, passing, stands, states, stateWords, tally, type State } from './model';
 
   let coverage = $state.raw<Schemas['Coverage'] | null>(null);
   let trouble = $state.raw<unknown>(null);
@@ -51,12 +51,10 @@
   let any = $derived(coverage ? all.length > 0 : !session.termsKnown || session.terms.length > 0);
   /** Empty only where the server has said so. */
   let waiting = $derived(!coverage && (!session.termsKnown || session.terms.length > 0));
-  let passing = $derived(
-    all.filter((s) => passes(s.section, { text, course, campus, instructor })),
-  );
-  let counts = $derived(tally(passing));
-  let shown = $derived(passing.filter((s) => !show || is(s, show)));
-  let sections = $derived(new Set(passing.map((s) => s.section.id)).size);
+  let narrowed = $derived(passing(all, { text, course, campus, instructor }));
+  let counts = $derived(tally(narrowed));
+  let shown = $derived(narrowed.filter((s) => !show || is(s, show)));
+  let sections = $derived(new Set(narrowed.map((s) => s.section)).size);
   let urgent = $derived.by(() => {
     const by = new Map(coverage?.masters.map((m) => [m, 0]));
     for (const s of all)

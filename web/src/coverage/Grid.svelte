@@ -10,17 +10,22 @@
     $props();
 
   type Line =
-    { group: string; n: number; ids: string[] } | { section: Sec; of: Map<string, Stand> };
+    | { group: string; n: number; ids: string[] }
+    | { section: Sec; order: number; of: Map<string, Stand> };
   let group = $derived(place.get('group') || 'course');
   let sort = $derived(place.get('sort') || 'code');
-  let used = $derived(masters.filter((m) => stands.some((s) => s.master === m)));
+  let used = $derived.by(() => {
+    const some = new Set(stands.map((s) => s.master));
+    return masters.filter((m) => some.has(m));
+  });
 
   let lines = $derived.by(() => {
-    const bySection = new Map<string, { section: Sec; of: Map<string, Stand> }>();
+    const bySection = new Map<Sec, { section: Sec; order: number; of: Map<string, Stand> }>();
     for (const s of stands) {
-      const line = bySection.get(s.section.id) ?? { section: s.section, of: new Map() };
+      let line = bySection.get(s.section);
+      if (!line)
+        bySection.set(s.section, (line = { section: s.section, order: s.order, of: new Map() }));
       line.of.set(s.master.id, s);
-      bySection.set(s.section.id, line);
     }
     const all = [...bySection.values()];
     const worst = (l: { of: Map<string, Stand> }) =>
@@ -33,8 +38,7 @@
     };
     all.sort((a, b) =>
       sort === 'code'
-        ? a.section.course.localeCompare(b.section.course) ||
-          a.section.code.localeCompare(b.section.code)
+        ? a.order - b.order
         : sort === 'instructor'
           ? a.section.instructors.localeCompare(b.section.instructors)
           : sort === 'worst'
@@ -45,7 +49,11 @@
     const name = (s: Sec) =>
       group === 'campus' ? s.campus : group === 'instructor' ? s.instructors || 'nobody' : s.course;
     const groups = new Map<string, typeof all>();
-    for (const l of all) groups.set(name(l.section), [...(groups.get(name(l.section)) ?? []), l]);
+    for (const l of all) {
+      const of = groups.get(name(l.section));
+      if (of) of.push(l);
+      else groups.set(name(l.section), [l]);
+    }
     const out: Line[] = [];
     for (const [g, of] of [...groups].sort((a, b) => a[0].localeCompare(b[0]))) {
       out.push({ group: g, n: of.length, ids: of.map((l) => l.section.id) });
@@ -98,7 +106,7 @@
       {#each used as m (m.id)}<option value={m.id}>version of {m.code}</option>{/each}
     </select>
   </label>
-  <span class="quiet count">{new Set(stands.map((s) => s.section.id)).size} sections</span>
+  <span class="quiet count">{new Set(stands.map((s) => s.section)).size} sections</span>
 </div>
 
 <div

@@ -30,7 +30,7 @@
   let scale = $derived(size / field.height);
   let paths = $derived(
     standingPaths(
-      slot.map((s) => ({ ...s, changed: s.changed > 0, failed: s.needsPerson })),
+      slot.map((s) => s.look),
       (n) => {
         const { x, y } = laid.at(n);
         return { x: x / scale, y: y / scale };
@@ -63,11 +63,15 @@
   class="d"
   bind:this={box}
   bind:clientWidth={room}
-  style="height:{laid.down * laid.height}px"
+  style="height:{Math.max(0, laid.down * laid.height - 1)}px"
   title={hover || undefined}
   onpointermove={point}
 >
-  <svg width={laid.across * laid.width} height={laid.down * laid.height} aria-hidden="true">
+  <svg
+    width={laid.across * laid.width}
+    height={Math.max(0, laid.down * laid.height - 1)}
+    aria-hidden="true"
+  >
     {#if grounds}<path d={grounds} fill="var(--do-soft)" stroke="var(--do)" stroke-width="1" />{/if}
     <g transform="scale({scale})"><Paths of={paths} /></g>
   </svg>

@@ -1,4 +1,5 @@
 import type { Schemas } from '../api/client';
+import type { Look } from '../marks/standingShapes';
 import { many } from '../marks/words';
 
 export type Sec = Schemas['CoverageSection'];
@@ -15,6 +16,9 @@ export interface Stand {
   partial: boolean;
   changed: number;
   needsPerson: boolean;
+  /** Place of the section in the order of the term. */
+  order: number;
+  look: Look;
 }
 
 export const states = ['step', 'behind', 'changed', 'partial', 'never', 'person'] as const;
@@ -34,19 +38,25 @@ export function stands(coverage: Schemas['Coverage']): Stand[] {
     const master = coverage.masters[m];
     const newest = master.versions.length;
     const waiting = new Set(column.needsPerson);
-    return column.section.map((s, i): Stand => {
+    return column.section.map((order, i): Stand => {
       const number = column.number[i];
       const never = number === 0;
+      const behind = never ? 0 : newest - number;
+      const share = column.expected[i] ? column.held[i] / column.expected[i] : 1;
+      const changed = column.changed[i];
+      const needsPerson = waiting.has(order);
       return {
-        section: coverage.sections[s],
+        section: coverage.sections[order],
         master,
         number,
-        behind: never ? 0 : newest - number,
+        behind,
         never,
-        share: column.expected[i] ? column.held[i] / column.expected[i] : 1,
+        share,
         partial: !never && column.held[i] < column.expected[i],
-        changed: column.changed[i],
-        needsPerson: waiting.has(s),
+        changed,
+        needsPerson,
+        order,
+        look: { share, behind, never, changed: changed > 0, failed: needsPerson },
       };
     });
   });
@@ -76,26 +86,54 @@ export interface Filter {
   instructor: string;
 }
 
+/** What is looked through for a text, once for each section. */
+const words = new WeakMap<Sec, string>();
+function wordsOf(s: Sec): string {
+  let of = words.get(s);
+  if (of === undefined) {
+    of = `${s.code} ${s.title} ${s.course} ${s.instructors}`.toLowerCase();
+    words.set(s, of);
+  }
+  return of;
+}
+
 export function passes(s: Sec, f: Filter): boolean {
   const text = f.text.trim().toLowerCase();
   return (
     (!f.course || s.course === f.course) &&
     (!f.campus || s.campus === f.campus) &&
     (!f.instructor || s.instructors.split(', ').includes(f.instructor)) &&
-    (!text || `${s.code} ${s.title} ${s.course} ${s.instructors}`.toLowerCase().includes(text))
+    (!text || wordsOf(s).includes(text))
   );
+}
+
+/** Those of sections that pass; each section is looked at once. */
+export function passing(all: Stand[], f: Filter): Stand[] {
+  if (!f.text && !f.course && !f.campus && !f.instructor) return all;
+  const known = new Map<Sec, boolean>();
+  return all.filter((s) => {
+    let yes = known.get(s.section);
+    if (yes === undefined) known.set(s.section, (yes = passes(s.section, f)));
+    return yes;
+  });
 }
 
 /** How many sections are in each state towards at least one master. */
 export function tally(all: Stand[]): Record<State, number> {
-  const out = {} as Record<State, number>;
-  for (const state of states) {
-    const seen = new Set<string>();
-    for (const s of all) if (is(s, state)) seen.add(s.section.id);
-    out[state] = seen.size;
+  const bits = new Map<Sec, number>();
+  const behind = states.indexOf('behind');
+  const never = states.indexOf('never');
+  for (const s of all) {
+    let of = bits.get(s.section) ?? 0;
+    states.forEach((state, i) => (of |= is(s, state) ? 1 << i : 0));
+    bits.set(s.section, of);
   }
-  const behind = new Set(all.filter((s) => s.behind > 0 || s.never).map((s) => s.section.id));
-  out.step = new Set(all.map((s) => s.section.id).filter((id) => !behind.has(id))).size;
+  const out = Object.fromEntries(states.map((s) => [s, 0])) as Record<State, number>;
+  for (const of of bits.values())
+    states.forEach((state, i) => {
+      const yes = state === 'step' ? !(of & ((1 << behind) | (1 << never))) : of & (1 << i);
+      if (yes) out[state]++;
+    });
   return out;
 }
 

@@ -11,5 +11,6 @@
     stroke={paint.stroke}
     stroke-width={paint.width}
     stroke-dasharray={paint.dash}
+    stroke-linecap={paint.round ? 'round' : undefined}
   />
 {/each}

@@ -10,7 +10,8 @@ describe('the standing mark', () => {
   it('is a full disc when the master has arrived whole', () => {
     const paths = render(Standing, {}).container.querySelectorAll('path');
     expect(paths).toHaveLength(1);
-    expect(paths[0]).toHaveAttribute('fill', 'var(--calm)');
+    expect(paths[0]).toHaveAttribute('stroke', 'var(--calm)');
+    expect(paths[0]).toHaveAttribute('stroke-linecap', 'round');
   });
 
   it('carries one barb for each version behind, three at the most', () => {

@@ -15,6 +15,8 @@ export interface Paint {
   stroke: string;
   width: number;
   dash?: string;
+  /** Lines without length are drawn as discs of their width. */
+  round?: boolean;
 }
 
 /** The field that a mark is drawn in. */
@@ -27,7 +29,8 @@ const line = (stroke: string, width: number): Paint => ({ fill: 'none', stroke, 
 const inks = ['var(--calm)', 'var(--mind-mark)', 'var(--harm)'] as const;
 /** Each paint once, in the order in which they lie over each other. */
 const ring: Paint = { ...line('var(--ink-3)', 1.2), dash: '1.6 1.5' };
-const discs = inks.map((ink): Paint => ({ fill: ink, stroke: ink, width: 1.4 }));
+/** A full disc is a point, round and wide: what is drawn most is written shortest. */
+const discs = inks.map((ink): Paint => ({ ...line(ink, 2 * r + 1.4), round: true }));
 const rings = inks.map((ink) => line(ink, 1.4));
 const pies = inks.map((ink): Paint => ({ fill: ink, stroke: 'none', width: 0 }));
 const barbs = inks.map((ink) => line(ink, 1.35));
@@ -51,23 +54,27 @@ export const paints: readonly Paint[] = [
  */
 export function standingParts(look: Look, x = 0, y = 0): { paint: Paint; d: string }[] {
   const { share = 1, behind = 0, changed = false, never = false, failed = false } = look;
-  const disc = `M${x + cx - r} ${y + cy}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0z`;
+  const at = (dx: number, dy: number) => `M${hundredths(x + dx)} ${hundredths(y + dy)}`;
+  const circle = () => `${at(cx - r, cy)}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0z`;
   const ink = failed ? 2 : behind ? 1 : 0;
   const parts: { paint: Paint; d: string }[] = [];
-  if (never) parts.push({ paint: ring, d: disc });
+  if (never) parts.push({ paint: ring, d: circle() });
   else {
-    parts.push({ paint: (share >= 1 ? discs : rings)[ink], d: disc });
+    if (share >= 1) parts.push({ paint: discs[ink], d: at(cx, cy) + 'h.01' });
+    else parts.push({ paint: rings[ink], d: circle() });
     if (share > 0 && share < 1) parts.push({ paint: pies[ink], d: pie(share, x, y) });
     if (behind) {
-      let d = `M${x + cx} ${y + cy - r}V${y + 0.6}`;
-      for (let i = 0; i < Math.min(behind, 3); i++) d += `M${x + cx} ${y + 1.3 + i * 2.5}h4.6`;
+      let d = at(cx, cy - r) + 'v-6.2';
+      for (let i = 0; i < Math.min(behind, 3); i++) d += at(cx, 1.3 + i * 2.5) + 'h4.6';
       parts.push({ paint: barbs[ink], d });
     }
   }
-  if (failed) parts.push({ paint: stroke, d: `M${x + cx - 5.5} ${y + cy + 5.5}l11 -11` });
-  if (changed) parts.push({ paint: diamond, d: `M${x + cx + 5.2} ${y + cy + 0.4}l3 3-3 3-3-3z` });
+  if (failed) parts.push({ paint: stroke, d: at(cx - 5.5, cy + 5.5) + 'l11-11' });
+  if (changed) parts.push({ paint: diamond, d: at(cx + 5.2, cy + 0.4) + 'l3 3-3 3-3-3z' });
   return parts;
 }
+
+const hundredths = (n: number) => Math.round(n * 100) / 100;
 
 function pie(share: number, x: number, y: number): string {
   const a = share * 2 * Math.PI;

@@ -5,7 +5,6 @@ import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Statement;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -30,7 +29,7 @@ final class Coverage {
       College college = College.found(1, folder);
       college.make(college.takeIn(Samples.cartridge(folder, 10)));
       try (Connection db = s.connect()) {
-        fill(db);
+        ManySections.fill(db, sections, masters);
         String term = college.api.get("/api/coverage/terms").get(0).path("id").asString();
         double measured = percentile(() -> college.api.raw("/api/coverage?term=" + term));
         Bare bare = Bare.of(db, term);
@@ -53,39 +52,6 @@ final class Coverage {
     }
     Arrays.sort(all);
     return all[(int) (TIMES * 0.95)];
-  }
-
-  private void fill(Connection db) throws SQLException {
-    try (Statement s = db.createStatement()) {
-      s.execute(
-          "insert into section (id, sourced_id, code, title, course_id, campus_id, term_id)"
-              + " select gen_random_uuid(), 'x' || n, 'x' || n, 'Light', c.id, p.id, t.id"
-              + " from generate_series(2, "
-              + sections
-              + ") n, course c, campus p, term t");
-      s.execute(
-          "insert into master (id, code, title, draft_tree_id, made_by, made_at, shell_order) select"
-              + " gen_random_uuid(), 'M' || n, 'Master', m.draft_tree_id, m.made_by, now(), m.shell_order"
-              + " from master m, generate_series(2, "
-              + masters
-              + ") n");
-      s.execute(
-          "insert into coverage_rule (id, master_id) select gen_random_uuid(), id from master"
-              + " on conflict do nothing");
-      s.execute(
-          "insert into version (id, master_id, number, tree_id, note, items, frozen_by, frozen_at)"
-              + " select gen_random_uuid(), m.id, n, m.draft_tree_id, 'v', 10, m.made_by, now()"
-              + " from master m, generate_series(1, 3) n on conflict do nothing");
-      s.execute(
-          "insert into delivery (id, version_id, state, clash, twin, made_by, made_at)"
-              + " select gen_random_uuid(), v.id, 'DONE', 'KEEP_SECTION', 'ADOPT', v.frozen_by, now()"
-              + " from version v");
-      s.execute(
-          "insert into standing select s.id, v.master_id, v.id, d.id, 10, 10,"
-              + " (random() * 3)::int, 0, now() from section s, version v join delivery d"
-              + " on d.version_id = v.id where v.number = 2 on conflict do nothing");
-      s.execute("analyze");
-    }
   }
 
   /** Every section of the term and every standing, into plain values. */

@@ -69,6 +69,7 @@ public final class Main {
     all.put("deliver", () -> new Deliver(size(300), 200).run());
     all.put("coverage", () -> List.of(new Coverage(10_000, 8).run()));
     all.put("input", () -> new Input(size(3_000), size(300), size(1_000)).run());
+    all.put("input-coverage", () -> new CoverageInput(size(3_000), 8).run());
     all.put("ten-times", () -> List.of(new Deliver(size(300), 50).tenTimes()));
     return all;
   }

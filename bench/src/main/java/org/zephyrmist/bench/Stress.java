@@ -49,7 +49,6 @@ final class Stress {
   private final JsonNode description;
   private College college;
   private String master;
-  private String path;
   private volatile Instant end;
 
   /** A call of the API. */
@@ -72,7 +71,6 @@ final class Stress {
     try (Stage s = new Stage("stress", Map.of(), List.of("-Xmx400m")).open(1)) {
       college = College.found(4, folder);
       master = college.make(college.takeIn(Samples.cartridge(folder, 30)));
-      path = "/api/masters/" + master + "/draft/items";
       Map<String, List<String>> known = known(s);
       end = Instant.now().plus(time);
       ExecutorService pool = Executors.newFixedThreadPool(CALLERS + WRITERS);
@@ -84,7 +82,8 @@ final class Stress {
       }
       for (int i = 0; i < WRITERS; i++) {
         int writer = i;
-        all.add(pool.submit(() -> write(writer)));
+        DraftWriter w = new DraftWriter(writer, master, end, faults);
+        all.add(pool.submit(w));
       }
       for (Future<?> f : all) {
         f.get();
@@ -246,70 +245,6 @@ final class Stress {
     }
     if (Duration.between(start, Instant.now()).compareTo(LATEST) > 0) {
       faults.add("late: " + what);
-    }
-  }
-
-  /** Works on the draft as people do; what was acknowledged has to be there. */
-  private void write(int writer) {
-    Caller mine = new Caller(Stage.address(0));
-    mine.signIn("ines@larkmoor.example", College.PASSWORD);
-    try {
-      String key =
-          mine.post(path, Map.of("kind", "ASSIGNMENT", "title", "Mine " + writer))
-              .path("key")
-              .asString();
-      String module =
-          mine.post(path, Map.of("kind", "MODULE", "title", "Module " + writer))
-              .path("key")
-              .asString();
-      Map<String, String> said = new TreeMap<>();
-      int added = 0;
-      for (int n = 0; Instant.now().isBefore(end) && faults.size() < 20; n++) {
-        String field = List.of("title", "html", "points").get(n % 3);
-        String value =
-            field.equals("points")
-                ? String.valueOf(n % 100)
-                : field.equals("title") ? "Mine " + writer + "-" + n : "<p>" + n + "</p>";
-        mine.patch(path + "/" + key, Map.of(field, value));
-        said.put(field, value);
-        if (n % 5 == 0) {
-          mine.post(path, Map.of("kind", "PAGE", "title", "Page " + n, "parent", module));
-          added++;
-        }
-        if (n % 7 == 0) {
-          mine.post(path + "/" + key + "/place", n % 2 == 0 ? Map.of("parent", module) : Map.of());
-        }
-      }
-      check(mine, writer, key, module, said, added);
-    } catch (RuntimeException e) {
-      faults.add("writer " + writer + ": " + e);
-    }
-  }
-
-  private void check(
-      Caller mine, int writer, String key, String module, Map<String, String> said, int added) {
-    JsonNode item = mine.get("/api/masters/" + master + "/versions/0/items/" + key);
-    said.forEach(
-        (field, value) -> {
-          if (!item.path(field).asString().equals(value)) {
-            faults.add(
-                "lost: "
-                    + field
-                    + " of writer "
-                    + writer
-                    + " should be "
-                    + value
-                    + ", is "
-                    + item.path(field));
-          }
-        });
-    int there = 0;
-    for (JsonNode n : mine.get("/api/masters/" + master + "/versions/0/outline")) {
-      boolean page = n.path("title").asString().startsWith("Page ");
-      there += page && n.path("parent").asString("").equals(module) ? 1 : 0;
-    }
-    if (there != added) {
-      faults.add("lost: writer " + writer + " added " + added + " pages, " + there + " are there");
     }
   }
 }

@@ -42,4 +42,9 @@ class SmokeTest {
   void input() throws Exception {
     measured(new Input(60, 4, 40).run());
   }
+
+  @Test
+  void inputOnCoverage() throws Exception {
+    measured(new CoverageInput(60, 3).run());
+  }
 }

@@ -51,8 +51,8 @@ class Shots {
       go("/deliveries");
       page.getByText(Pattern.compile("sections done, \\d+ need you")).first().click();
       shot("run");
-      go("/coverage?show=changed");
-      page.getByLabel(Pattern.compile("^SAF 100 in .*changed here")).first().click();
+      go("/coverage?view=grid&show=changed&course=SAF%20100");
+      page.getByRole(AriaRole.ROW).nth(2).click();
       page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Every item of it"))
           .click();
       page.getByText("What it got, and when").waitFor();

@@ -8,6 +8,7 @@ import com.deque.html.axecore.results.Rule;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.BoundingBox;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
@@ -267,7 +268,14 @@ class WholePathTest {
     assertThat(page.getByRole(AriaRole.GRID)).isVisible();
     accessible("grid");
     button("Spread").click();
-    page.getByLabel("LGT 110 in 110-03, North: in step, holds v2, 1 item changed here").click();
+    Locator mark =
+        page.getByLabel("LGT 110 in 110-03, North: in step, holds v2, 1 item changed here");
+    page.getByRole(AriaRole.GRID).focus();
+    for (int i = 0; i < 20 && mark.count() == 0; i++) {
+      page.keyboard().press("ArrowRight");
+    }
+    BoundingBox at = mark.boundingBox();
+    page.mouse().click(at.x + at.width / 2, at.y + at.height / 2);
     link("Every item of it").click();
     page.getByRole(
             AriaRole.BUTTON, new Page.GetByRoleOptions().setName("1 changed here").setExact(true))

@@ -121,7 +121,7 @@ class IntakeIT extends ServerIT {
             INTAKE.PERSON_ID,
             db.select(PERSON.ID).from(PERSON).where(PERSON.EMAIL.eq("coordinator@x.example")))
         .set(INTAKE.STATE, IntakeState.READING)
-        .set(INTAKE.STARTED_AT, OffsetDateTime.now())
+        .set(INTAKE.STARTED_AT, OffsetDateTime.now().minusMinutes(5))
         .execute();
     if (withPackage) {
       int half = file.length / 2;

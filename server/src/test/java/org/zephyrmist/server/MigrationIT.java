@@ -8,8 +8,12 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.Test;
+import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.delivery.Step;
+import org.zephyrmist.core.delivery.StepKind;
 
 /** What earlier versions of the schema held is still there in the newest. */
 class MigrationIT {
@@ -183,6 +187,26 @@ class MigrationIT {
                           .formatted(ZEROS, ones)
                       + " from delivery_step"))
           .containsExactly("t");
+    }
+  }
+
+  @Test
+  void everyWordOfTheApplicationIsAWordOfTheDatabase() throws Exception {
+    Postgres.fresh(DATABASE);
+    migrate("latest");
+    Map<String, Enum<?>[]> words =
+        Map.of(
+            "item_kind", Kind.values(),
+            "step_kind", StepKind.values(),
+            "step_reason", Step.Reason.values());
+    try (Connection c = Postgres.connect(DATABASE);
+        Statement s = c.createStatement()) {
+      for (Map.Entry<String, Enum<?>[]> domain : words.entrySet()) {
+        for (Enum<?> word : domain.getValue()) {
+          String cast = "select '" + word.name() + "'::" + domain.getKey();
+          assertThat(rows(s, cast)).containsExactly(word.name());
+        }
+      }
     }
   }
 }

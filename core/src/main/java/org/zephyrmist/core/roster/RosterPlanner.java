@@ -1,9 +1,7 @@
 package org.zephyrmist.core.roster;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -11,7 +9,6 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import org.zephyrmist.core.roster.Roster.Remark;
-import org.zephyrmist.core.roster.Roster.Teaching;
 
 /** Compares a roster with the college as it is. Same input, same plan. */
 public final class RosterPlanner {
@@ -69,20 +66,19 @@ public final class RosterPlanner {
       }
     }
     Set<String> ended = ended();
-    Set<Teaching> teach = new LinkedHashSet<>();
-    Set<Teaching> leave = new LinkedHashSet<>();
     Set<String> taken = new HashSet<>();
     added.forEach(s -> taken.add(s.id()));
     present.sections().keySet().stream()
         .filter(id -> mine(present.sections().get(id)))
         .forEach(taken::add);
-    Set<String> stripped = teaching(taken, ended, teach, leave);
+    TeachingPlan teaching = TeachingPlan.of(roster, present, taken, ended);
     Map<String, Integer> students = new TreeMap<>(roster.students());
     students.keySet().retainAll(taken);
     List<Roster.Org> programs = orgs(roster.programs(), present.programs(), "program");
     List<Roster.Org> campuses = orgs(roster.campuses(), present.campuses(), "campus");
     List<Roster.Term> terms = terms();
-    List<Roster.Person> people = people(teach);
+    List<Roster.Person> people =
+        new PeoplePlanner(roster, present, remarks).people(teaching.teach(), reach.isEmpty());
     tellBeyond();
     return new RosterPlan(
         programs,
@@ -95,12 +91,12 @@ public final class RosterPlanner {
         ended,
         same,
         people,
-        teach,
-        leave,
-        stripped,
+        teaching.teach(),
+        teaching.leave(),
+        teaching.stripped(),
         students,
         List.copyOf(remarks),
-        asks(ended, stripped, changed));
+        asks(ended, teaching.stripped(), changed));
   }
 
   private boolean reaches(String program) {
@@ -156,82 +152,6 @@ public final class RosterPlanner {
               }
             });
     return ended;
-  }
-
-  /** Gives the sections that had teachers and have none from now on. */
-  private Set<String> teaching(
-      Set<String> taken, Set<String> ended, Set<Teaching> teach, Set<Teaching> leave) {
-    Map<String, Set<Teaching>> now = new HashMap<>();
-    for (Teaching t : roster.teaching()) {
-      if (taken.contains(t.section())) {
-        now.computeIfAbsent(t.section(), s -> new HashSet<>()).add(t);
-      }
-    }
-    Set<String> told = new HashSet<>();
-    roster.sections().forEach(s -> told.add(s.id()));
-    Set<String> stripped = new TreeSet<>();
-    Set<String> goneOnes = new HashSet<>();
-    roster.gone().teaching().forEach(t -> goneOnes.add(t.section() + "\n" + t.person()));
-    for (String section : taken) {
-      Set<Teaching> before =
-          Optional.ofNullable(present.sections().get(section))
-              .map(Present.Kept::teaching)
-              .orElse(Set.of());
-      Set<Teaching> after = now.getOrDefault(section, Set.of());
-      Set<String> stay = new HashSet<>();
-      after.stream().filter(t -> !before.contains(t)).forEach(teach::add);
-      after.forEach(t -> stay.add(t.person()));
-      boolean full =
-          roster.gone().otherTeaching() && told.contains(section) && !ended.contains(section);
-      Set<Teaching> left = new HashSet<>();
-      for (Teaching t : before) {
-        boolean said = goneOnes.contains(section + "\n" + t.person());
-        if (!stay.contains(t.person()) && (full || said)) {
-          left.add(t);
-        }
-      }
-      leave.addAll(left);
-      if (!left.isEmpty() && left.size() == before.size() && after.isEmpty()) {
-        stripped.add(section);
-      }
-    }
-    return stripped;
-  }
-
-  private List<Roster.Person> people(Set<Teaching> teach) {
-    Set<String> needed = new HashSet<>();
-    teach.forEach(t -> needed.add(t.person()));
-    List<Roster.Person> all = new ArrayList<>();
-    Map<String, Optional<String>> owners = new HashMap<>(present.addresses());
-    for (Roster.Person p : roster.people()) {
-      Present.Teacher known = present.people().get(p.id());
-      boolean renamed =
-          known != null && known.instructor() && reach.isEmpty() && !known.name().equals(p.name());
-      if (known == null && needed.contains(p.id()) || renamed) {
-        all.add(withOwnAddress(p, owners));
-      }
-    }
-    return all;
-  }
-
-  /**
-   * Who was admitted by hand under the same address is the same person; an address that two persons
-   * of rosters share belongs to the first.
-   */
-  private Roster.Person withOwnAddress(Roster.Person p, Map<String, Optional<String>> owners) {
-    String owner = owners.getOrDefault(p.email(), Optional.of(p.id())).orElse(p.id());
-    if (p.email().isEmpty() || owner.equals(p.id())) {
-      owners.put(p.email(), Optional.of(p.id()));
-      return p;
-    }
-    remarks.add(
-        new Remark(
-            "users.csv",
-            p.line(),
-            p.id(),
-            "Users " + owner + " and " + p.id() + " have one address, " + p.email() + ".",
-            "The second is taken in without it and cannot sign in; give each their own."));
-    return new Roster.Person(p.id(), p.name(), "", p.line());
   }
 
   /** What many programs share may be added by everybody and changed by who reaches all. */

@@ -1,6 +1,5 @@
 package org.zephyrmist.server.cartridge;
 
-import static org.zephyrmist.server.db.Tables.CARTRIDGE;
 import static org.zephyrmist.server.db.Tables.EDITION;
 
 import jakarta.annotation.PreDestroy;
@@ -21,12 +20,9 @@ import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.zephyrmist.core.cartridge.CartridgeException;
-import org.zephyrmist.core.cartridge.CartridgeFacts;
 import org.zephyrmist.core.cartridge.CartridgeReader;
 import org.zephyrmist.core.cartridge.Limits;
 import org.zephyrmist.core.cartridge.ReadingReport;
-import org.zephyrmist.core.content.KeySpace;
-import org.zephyrmist.core.content.Titles;
 import org.zephyrmist.server.content.Files;
 import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.db.tables.records.IntakeRecord;
@@ -41,6 +37,7 @@ class Editions {
   private final ExecutorService unpackers = Executors.newCachedThreadPool();
   private final DSLContext db;
   private final TransactionTemplate transaction;
+  private final Cartridges cartridges;
   private final Trees trees;
   private final Files files;
   private final Clock clock;
@@ -50,6 +47,7 @@ class Editions {
   Editions(
       DSLContext db,
       TransactionTemplate transaction,
+      Cartridges cartridges,
       Trees trees,
       Files files,
       Clock clock,
@@ -57,6 +55,7 @@ class Editions {
       Events events) {
     this.db = db;
     this.transaction = transaction;
+    this.cartridges = cartridges;
     this.trees = trees;
     this.files = files;
     this.clock = clock;
@@ -120,8 +119,8 @@ class Editions {
   private UUID read(IntakeRecord intake, Path file) {
     UUID tree = trees.create();
     ReadingReport report = read(intake, file, tree);
-    String title = title(report.facts(), intake.getFileName());
-    UUID cartridge = cartridge(title);
+    String title = Cartridges.title(report.facts(), intake.getFileName());
+    UUID cartridge = cartridges.of(title);
     int number = 1 + db.fetchCount(EDITION, EDITION.CARTRIDGE_ID.eq(cartridge));
     UUID edition = UUID.randomUUID();
     db.insertInto(EDITION)
@@ -150,7 +149,13 @@ class Editions {
     Batches batches = new Batches();
     Progress progress = new Progress(db, transaction, intake.getId());
     try (TreeIntake into =
-        new TreeIntake(tree, trees, files, progress, f -> keySpace(title(f, name)), batches)) {
+        new TreeIntake(
+            tree,
+            trees,
+            files,
+            progress,
+            f -> cartridges.keySpace(Cartridges.title(f, name)),
+            batches)) {
       return batches.run(
           unpackers,
           () -> {
@@ -169,36 +174,5 @@ class Editions {
     } catch (Exception e) {
       throw new IllegalStateException(e);
     }
-  }
-
-  private static String title(CartridgeFacts facts, String fileName) {
-    return facts.title().isBlank() ? stem(fileName) : facts.title();
-  }
-
-  private static String stem(String name) {
-    String stem = name.replaceFirst("\\.[A-Za-z0-9]{1,6}$", "");
-    return stem.isBlank() ? "Untitled cartridge" : stem;
-  }
-
-  /** The keys of all editions of a cartridge, those it had before keys named their source too. */
-  private KeySpace keySpace(String title) {
-    String identifier = Titles.folded(title);
-    boolean old =
-        db.fetchExists(CARTRIDGE, CARTRIDGE.IDENTIFIER.eq(identifier).and(CARTRIDGE.OLD_KEYS));
-    return old ? KeySpace.WITHOUT_SOURCE : KeySpace.of(identifier);
-  }
-
-  /** Packages with one title are editions of one cartridge. */
-  private UUID cartridge(String title) {
-    String identifier = Titles.folded(title);
-    db.insertInto(CARTRIDGE, CARTRIDGE.ID, CARTRIDGE.TITLE, CARTRIDGE.IDENTIFIER)
-        .values(UUID.randomUUID(), title, identifier)
-        .onConflictDoNothing()
-        .execute();
-    return db.select(CARTRIDGE.ID)
-        .from(CARTRIDGE)
-        .where(CARTRIDGE.IDENTIFIER.eq(identifier))
-        .forUpdate()
-        .fetchSingle(CARTRIDGE.ID);
   }
 }

@@ -46,7 +46,7 @@ public class Intakes {
     this.clock = clock;
   }
 
-  /** Receives the file; any server may read it then, also if this one dies. */
+  /** Receives the file; if this server dies, another reads it. */
   public UUID begin(String fileName, InputStream in, SignedIn who) throws IOException {
     UUID id = UUID.randomUUID();
     Path file = waiting.here(id);
@@ -71,9 +71,9 @@ public class Intakes {
                 .set(INTAKE.STATE, IntakeState.READING)
                 .set(INTAKE.STARTED_AT, OffsetDateTime.now(clock))
                 .execute();
-            waiting.keep(id, file);
             queue.put(TakeIn.NAME, List.of(id));
           });
+      waiting.keepSoon(id);
       return id;
     } catch (IOException | RuntimeException e) {
       Files.deleteIfExists(file);

@@ -3,6 +3,8 @@ package org.zephyrmist.server.cartridge;
 import static org.zephyrmist.server.db.Tables.INTAKE;
 
 import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Instant;
 import java.util.Collection;
 import java.util.Optional;
 import java.util.UUID;
@@ -31,8 +33,10 @@ class TakeIn implements Job {
   private final Waiting waiting;
   private final Editions editions;
   private final Semaphore places;
+  private final Clock clock;
 
-  TakeIn(DSLContext db, Waiting waiting, Editions editions, Settings settings) {
+  TakeIn(DSLContext db, Waiting waiting, Editions editions, Settings settings, Clock clock) {
+    this.clock = clock;
     this.db = db;
     this.waiting = waiting;
     this.editions = editions;
@@ -62,9 +66,9 @@ class TakeIn implements Job {
       return Outcome.NOT_NOW;
     }
     try {
-      IntakeRecord intake = begun(id);
-      if (intake.getState() == IntakeState.READING) {
-        read(intake);
+      IntakeRecord intake = db.selectFrom(INTAKE).where(INTAKE.ID.eq(id)).fetchSingle();
+      if (intake.getState() == IntakeState.READING && !read(intake)) {
+        return Outcome.NOT_NOW;
       }
       waiting.drop(id);
       return Outcome.ENDED;
@@ -73,35 +77,40 @@ class TakeIn implements Job {
     }
   }
 
-  private IntakeRecord begun(UUID id) {
-    return db.update(INTAKE)
-        .set(INTAKE.TRIES, INTAKE.TRIES.plus(1))
-        .where(INTAKE.ID.eq(id))
-        .returning()
-        .fetchSingle();
-  }
-
-  private void read(IntakeRecord intake) {
+  /** Reads a package; false if it is not to be had here yet. */
+  private boolean read(IntakeRecord intake) {
     UUID id = intake.getId();
-    if (intake.getTries() > TRIES) {
+    Optional<Path> file = waiting.fetch(id, intake.getSize());
+    if (file.isEmpty() && clock.instant().isBefore(lost(intake))) {
+      return false;
+    }
+    if (file.isEmpty()) {
+      refuse(
+          id,
+          "The server that received the package stopped before it was read; nothing was kept.",
+          "",
+          "Take the file in again.");
+    } else if (intake.getTries() >= TRIES) {
       refuse(
           id,
           "The server stopped " + TRIES + " times while it read this package; nothing was kept.",
           "",
           "Send the package and the server's log to its administrator.");
-      return;
+    } else {
+      db.update(INTAKE).set(INTAKE.TRIES, INTAKE.TRIES.plus(1)).where(INTAKE.ID.eq(id)).execute();
+      read(intake, file.get());
     }
-    Optional<Path> file = waiting.fetch(id, intake.getSize());
-    if (file.isEmpty()) {
-      refuse(
-          id,
-          "The database stopped before the package was read; nothing was kept.",
-          "",
-          "Take the file in again.");
-      return;
-    }
+    return true;
+  }
+
+  private static Instant lost(IntakeRecord intake) {
+    return intake.getStartedAt().toInstant().plus(Waiting.LOST);
+  }
+
+  private void read(IntakeRecord intake, Path file) {
+    UUID id = intake.getId();
     try {
-      Editions.Kept kept = editions.keep(intake, file.get());
+      Editions.Kept kept = editions.keep(intake, file);
       db.update(INTAKE)
           .set(INTAKE.STATE, IntakeState.DONE)
           .set(INTAKE.EDITION_ID, kept.edition())

@@ -140,65 +140,25 @@ class CoverageApi {
   @GetMapping
   @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
   public Coverage coverage(@RequestParam UUID term, @AuthenticationPrincipal SignedIn who) {
-    Map<UUID, String> names = instructors.all();
-    List<UUID> courses = new ArrayList<>();
-    Map<UUID, Integer> place = new HashMap<>();
-    List<byte[]> held = new ArrayList<>();
-    Standings.Packed packed = standings.packed(term);
-    List<CoverageSection> sections =
-        db.select(
-                SECTION.ID,
-                SECTION.CODE,
-                SECTION.TITLE,
-                COURSE.CODE,
-                CAMPUS.NAME,
-                SECTION.SHELL,
-                SECTION.IN_ROSTER,
-                SECTION.COURSE_ID,
-                packed.field())
-            .from(SECTION)
-            .join(COURSE)
-            .on(COURSE.ID.eq(SECTION.COURSE_ID))
-            .join(CAMPUS)
-            .on(CAMPUS.ID.eq(SECTION.CAMPUS_ID))
-            .leftJoin(packed.table())
-            .on(packed.on())
-            .where(SECTION.TERM_ID.eq(term))
-            .and(reach.sections(who))
-            .orderBy(COURSE.CODE, SECTION.CODE, SECTION.ID)
-            .fetch(
-                r -> {
-                  place.put(r.value1(), courses.size());
-                  courses.add(r.value8());
-                  held.add(r.value9());
-                  return new CoverageSection(
-                      r.value1(),
-                      r.value2(),
-                      r.value3(),
-                      r.value4(),
-                      r.value5(),
-                      names.getOrDefault(r.value1(), ""),
-                      r.value6() != null,
-                      r.value7());
-                });
+    Rows rows = rows(term, who);
     Map<UUID, Set<UUID>> rules = rules();
     Map<UUID, List<CoverageVersion>> versions = versions();
     List<CoverageMaster> masters = masters(rules, versions, who);
     Map<UUID, Standings.Held> byId = new HashMap<>();
     versions.forEach(
         (m, of) -> of.forEach(v -> byId.put(v.id(), new Standings.Held(m, v.number()))));
-    Standings.Term of = standings.of(held, byId);
-    Map<UUID, boolean[]> waits = waiting.of(term, place);
+    Standings.Term of = standings.of(rows.held, byId);
+    Map<UUID, boolean[]> waits = waiting.of(term, rows.place);
     return new Coverage(
-        sections,
+        rows.sections,
         masters,
         masters.stream()
             .map(
                 m ->
                     columns(
                         of.of(m.id()),
-                        waits.getOrDefault(m.id(), new boolean[sections.size()]),
-                        courses,
+                        waits.getOrDefault(m.id(), new boolean[rows.sections.size()]),
+                        rows.courses,
                         m.versions().isEmpty() ? Set.of() : rules.getOrDefault(m.id(), Set.of())))
             .toList());
   }
@@ -229,6 +189,57 @@ class CoverageApi {
 
   private static int[] values(int[] at, int[] column) {
     return IntStream.of(at).map(s -> column[s]).toArray();
+  }
+
+  /** Sections of a term in their order, with what belongs to each at the same place. */
+  private static final class Rows {
+    private final List<CoverageSection> sections = new ArrayList<>();
+    private final List<UUID> courses = new ArrayList<>();
+    private final List<byte[]> held = new ArrayList<>();
+    private final Map<UUID, Integer> place = new HashMap<>();
+  }
+
+  private Rows rows(UUID term, SignedIn who) {
+    Map<UUID, String> names = instructors.all();
+    Rows rows = new Rows();
+    Standings.Packed packed = standings.packed(term);
+    db.select(
+            SECTION.ID,
+            SECTION.CODE,
+            SECTION.TITLE,
+            COURSE.CODE,
+            CAMPUS.NAME,
+            SECTION.SHELL,
+            SECTION.IN_ROSTER,
+            SECTION.COURSE_ID,
+            packed.field())
+        .from(SECTION)
+        .join(COURSE)
+        .on(COURSE.ID.eq(SECTION.COURSE_ID))
+        .join(CAMPUS)
+        .on(CAMPUS.ID.eq(SECTION.CAMPUS_ID))
+        .leftJoin(packed.table())
+        .on(packed.on())
+        .where(SECTION.TERM_ID.eq(term))
+        .and(reach.sections(who))
+        .orderBy(COURSE.CODE, SECTION.CODE, SECTION.ID)
+        .forEach(
+            r -> {
+              rows.place.put(r.value1(), rows.sections.size());
+              rows.courses.add(r.value8());
+              rows.held.add(r.value9());
+              rows.sections.add(
+                  new CoverageSection(
+                      r.value1(),
+                      r.value2(),
+                      r.value3(),
+                      r.value4(),
+                      r.value5(),
+                      names.getOrDefault(r.value1(), ""),
+                      r.value6() != null,
+                      r.value7()));
+            });
+    return rows;
   }
 
   /** Courses by master; a master of every section has a rule without course. */

@@ -15,6 +15,7 @@ import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.server.cartridge.IntakeState;
 import org.zephyrmist.server.cartridge.Intakes;
 import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.master.Masters;
@@ -173,10 +174,10 @@ class DemoMasters {
         intakes.begin(name, new ByteArrayInputStream(DemoPackage.cartridge(c, weeks)), teodor());
     while (true) {
       var r = db.selectFrom(INTAKE).where(INTAKE.ID.eq(id)).fetchSingle();
-      if (r.getState().equals("REFUSED")) {
+      if (r.getState() == IntakeState.REFUSED) {
         throw new IllegalStateException(r.getProblem());
       }
-      if (r.getState().equals("DONE")) {
+      if (r.getState() == IntakeState.DONE) {
         return r.getEditionId();
       }
       Thread.sleep(100);

@@ -50,7 +50,8 @@ public class Platforms {
 
   private PlatformGateway gateway(String address, String token) {
     Breaker breaker = breakers.computeIfAbsent(address, a -> new Breaker(a, settings.firstPause()));
-    return new HttpPlatform(client, json, address, token, settings, breaker);
+    HttpCalls calls = new HttpCalls(client, json, address, token, settings, breaker);
+    return new HttpPlatform(calls, json, settings);
   }
 
   /** Where people find a shell. */

@@ -31,6 +31,60 @@ class PresentCollege {
   }
 
   Present now() {
+    return new Present(
+        db.selectFrom(PROGRAM).fetchMap(PROGRAM.SOURCED_ID, PROGRAM.NAME),
+        db.selectFrom(CAMPUS).fetchMap(CAMPUS.SOURCED_ID, CAMPUS.NAME),
+        terms(),
+        courses(),
+        sections(),
+        people(),
+        addresses());
+  }
+
+  private Map<String, Roster.Term> terms() {
+    return db.selectFrom(TERM)
+        .fetchMap(
+            TERM.SOURCED_ID,
+            t -> new Roster.Term(t.getSourcedId(), t.getTitle(), t.getFirstDay(), t.getLastDay()));
+  }
+
+  private Map<String, Roster.Course> courses() {
+    return db.select(COURSE.SOURCED_ID, COURSE.CODE, COURSE.TITLE, PROGRAM.SOURCED_ID)
+        .from(COURSE)
+        .join(PROGRAM)
+        .on(PROGRAM.ID.eq(COURSE.PROGRAM_ID))
+        .fetchMap(
+            COURSE.SOURCED_ID,
+            r -> new Roster.Course(r.value1(), r.value2(), r.value3(), r.value4()));
+  }
+
+  private Map<String, Present.Kept> sections() {
+    Map<String, Set<Roster.Teaching>> teaching = teaching();
+    return db.select(SECTION.fields())
+        .select(COURSE.SOURCED_ID, CAMPUS.SOURCED_ID, TERM.SOURCED_ID)
+        .from(SECTION)
+        .join(COURSE)
+        .on(COURSE.ID.eq(SECTION.COURSE_ID))
+        .join(CAMPUS)
+        .on(CAMPUS.ID.eq(SECTION.CAMPUS_ID))
+        .leftJoin(TERM)
+        .on(TERM.ID.eq(SECTION.TERM_ID))
+        .fetchMap(
+            SECTION.SOURCED_ID,
+            r ->
+                new Present.Kept(
+                    new Roster.Section(
+                        r.get(SECTION.SOURCED_ID),
+                        r.get(SECTION.TITLE),
+                        r.get(SECTION.CODE),
+                        r.get(COURSE.SOURCED_ID),
+                        r.get(CAMPUS.SOURCED_ID),
+                        Optional.ofNullable(r.get(TERM.SOURCED_ID))),
+                    r.get(SECTION.IN_ROSTER),
+                    teaching.getOrDefault(r.get(SECTION.SOURCED_ID), Set.of())));
+  }
+
+  private Map<String, Set<Roster.Teaching>> teaching() {
     Map<String, Set<Roster.Teaching>> teaching = new HashMap<>();
     db.select(SECTION.SOURCED_ID, PERSON.SOURCED_ID, SECTION_INSTRUCTOR.IS_PRIMARY)
         .from(SECTION_INSTRUCTOR)
@@ -44,70 +98,22 @@ class PresentCollege {
                 teaching
                     .computeIfAbsent(r.value1(), s -> new HashSet<>())
                     .add(new Roster.Teaching(r.value1(), r.value2(), r.value3())));
-    Map<String, Present.Kept> sections = new HashMap<>();
-    db.select(SECTION.fields())
-        .select(COURSE.SOURCED_ID, CAMPUS.SOURCED_ID, TERM.SOURCED_ID)
-        .from(SECTION)
-        .join(COURSE)
-        .on(COURSE.ID.eq(SECTION.COURSE_ID))
-        .join(CAMPUS)
-        .on(CAMPUS.ID.eq(SECTION.CAMPUS_ID))
-        .leftJoin(TERM)
-        .on(TERM.ID.eq(SECTION.TERM_ID))
-        .forEach(
-            r -> {
-              String id = r.get(SECTION.SOURCED_ID);
-              sections.put(
-                  id,
-                  new Present.Kept(
-                      new Roster.Section(
-                          id,
-                          r.get(SECTION.TITLE),
-                          r.get(SECTION.CODE),
-                          r.get(COURSE.SOURCED_ID),
-                          r.get(CAMPUS.SOURCED_ID),
-                          Optional.ofNullable(r.get(TERM.SOURCED_ID))),
-                      r.get(SECTION.IN_ROSTER),
-                      teaching.getOrDefault(id, Set.of())));
-            });
-    Map<String, Roster.Course> courses = new HashMap<>();
-    db.select(COURSE.SOURCED_ID, COURSE.CODE, COURSE.TITLE, PROGRAM.SOURCED_ID)
-        .from(COURSE)
-        .join(PROGRAM)
-        .on(PROGRAM.ID.eq(COURSE.PROGRAM_ID))
-        .forEach(
-            r ->
-                courses.put(
-                    r.value1(), new Roster.Course(r.value1(), r.value2(), r.value3(), r.value4())));
-    Map<String, Roster.Term> terms = new HashMap<>();
-    db.selectFrom(TERM)
-        .forEach(
-            t ->
-                terms.put(
-                    t.getSourcedId(),
-                    new Roster.Term(
-                        t.getSourcedId(), t.getTitle(), t.getFirstDay(), t.getLastDay())));
-    Map<String, Present.Teacher> people = new HashMap<>();
-    db.selectFrom(PERSON)
+    return teaching;
+  }
+
+  private Map<String, Present.Teacher> people() {
+    return db.selectFrom(PERSON)
         .where(PERSON.SOURCED_ID.isNotNull())
-        .forEach(
-            p ->
-                people.put(
-                    p.getSourcedId(),
-                    new Present.Teacher(p.getName(), p.getRole() == Role.INSTRUCTOR)));
-    Map<String, Optional<String>> addresses = new HashMap<>();
-    db.select(PERSON.EMAIL, PERSON.SOURCED_ID)
+        .fetchMap(
+            PERSON.SOURCED_ID,
+            p -> new Present.Teacher(p.getName(), p.getRole() == Role.INSTRUCTOR));
+  }
+
+  private Map<String, Optional<String>> addresses() {
+    return db.select(PERSON.EMAIL, PERSON.SOURCED_ID)
         .from(PERSON)
         .where(PERSON.EMAIL.isNotNull())
-        .forEach(p -> addresses.put(p.value1(), Optional.ofNullable(p.value2())));
-    return new Present(
-        db.selectFrom(PROGRAM).fetchMap(PROGRAM.SOURCED_ID, PROGRAM.NAME),
-        db.selectFrom(CAMPUS).fetchMap(CAMPUS.SOURCED_ID, CAMPUS.NAME),
-        terms,
-        courses,
-        sections,
-        people,
-        addresses);
+        .fetchMap(PERSON.EMAIL, p -> Optional.ofNullable(p.value2()));
   }
 
   /**

@@ -1,0 +1,159 @@
+package org.zephyrmist.server.platform;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.net.http.HttpTimeoutException;
+import java.time.Duration;
+import org.zephyrmist.core.content.Titles;
+import org.zephyrmist.server.Settings;
+import org.zephyrmist.server.outgoing.GuardedClient;
+import org.zephyrmist.server.outgoing.TooLarge;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Calls to one platform: what is asked, what came back, and what went wrong in our words. */
+final class HttpCalls {
+  static final int NOT_MODIFIED = 304;
+  private final GuardedClient client;
+  private final JsonMapper json;
+  private final String address;
+  private final String token;
+  private final Settings settings;
+  private final Breaker breaker;
+
+  HttpCalls(
+      GuardedClient client,
+      JsonMapper json,
+      String address,
+      String token,
+      Settings settings,
+      Breaker breaker) {
+    this.client = client;
+    this.json = json;
+    this.address = address.replaceFirst("/+$", "");
+    this.token = token;
+    this.settings = settings;
+    this.breaker = breaker;
+  }
+
+  /**
+   * The JSON that a call is answered with.
+   *
+   * @param body JSON, or null for none
+   */
+  JsonNode call(String method, String path, String body) {
+    HttpRequest request =
+        request(path)
+            .header("Content-Type", "application/json")
+            .method(
+                method,
+                body == null
+                    ? HttpRequest.BodyPublishers.noBody()
+                    : HttpRequest.BodyPublishers.ofString(body))
+            .build();
+    return tree(send(request));
+  }
+
+  JsonNode tree(HttpResponse<byte[]> answer) {
+    try {
+      return json.readTree(answer.body());
+    } catch (JacksonException e) {
+      throw PlatformException.passing(
+          "The platform answered with something that is not JSON.",
+          "Look whether its address is right and it is up, then go on.",
+          e);
+    }
+  }
+
+  HttpRequest.Builder request(String path) {
+    return HttpRequest.newBuilder(URI.create(address + path))
+        .header("Authorization", "Bearer " + token)
+        .timeout(settings.callTimeout());
+  }
+
+  HttpResponse<byte[]> send(HttpRequest request) {
+    return send(request, settings.callTotal());
+  }
+
+  /**
+   * @param total in which the answer has to have come whole
+   */
+  HttpResponse<byte[]> send(HttpRequest request, Duration total) {
+    return breaker.call(() -> answer(request, total));
+  }
+
+  private HttpResponse<byte[]> answer(HttpRequest request, Duration total) {
+    try {
+      HttpResponse<byte[]> r = client.send(request, total);
+      if (r.statusCode() / 100 != 2 && r.statusCode() != NOT_MODIFIED) {
+        throw refusal(r);
+      }
+      return r;
+    } catch (GuardedClient.NotAllowed e) {
+      throw PlatformException.lasting(
+          "The platform may not be called: " + e.getMessage(),
+          "If it is meant to be there, name its host in the setting private-hosts.");
+    } catch (TooLarge e) {
+      throw Odd.answer("its answer has no end");
+    } catch (HttpTimeoutException e) {
+      throw PlatformException.passing(
+          "The platform did not answer in time.",
+          "Look whether the platform is up, then go on.",
+          e);
+    } catch (IOException e) {
+      throw PlatformException.passing(
+          "The platform cannot be reached, or the connection broke.",
+          "Look whether the platform is up, then go on.",
+          e);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw PlatformException.resting("The server is stopping.", Duration.ZERO, e);
+    }
+  }
+
+  private PlatformException refusal(HttpResponse<byte[]> r) {
+    int status = r.statusCode();
+    return switch (status) {
+      case 401 ->
+          PlatformException.lasting(
+              "The platform says that the token is wrong.",
+              "Ask an administrator to renew the platform's token, then go on.");
+      case 403 ->
+          PlatformException.lasting(
+              "The platform refuses access to this shell.",
+              "Ask the platform's people to let Zephyrmist into it, then go on.");
+      case 404 ->
+          PlatformException.lasting(
+              "The platform has no such shell.",
+              "Have the shell created on the platform, then go on.");
+      case 409 -> PlatformException.conflict("The shell changed while it was written.");
+      case 429 ->
+          PlatformException.resting("The platform asks for a pause.", RetryAfter.of(r), null);
+      case 408, 500, 502, 503, 504 ->
+          PlatformException.passing(
+              "The platform answered with error " + status + ".",
+              "Wait until the platform is well again, then go on.",
+              null);
+      default ->
+          PlatformException.lasting(
+              "The platform refused the steps with error " + status + "." + said(r),
+              "Send this text to the platform's people.");
+    };
+  }
+
+  /** What a problem of the platform says (RFC 9457), in one line; nothing else is passed on. */
+  private String said(HttpResponse<byte[]> r) {
+    boolean problem =
+        r.headers().firstValue("Content-Type").orElse("").startsWith("application/problem+json");
+    try {
+      JsonNode detail = problem ? json.readTree(r.body()).path("detail") : null;
+      String text = detail == null ? "" : Titles.clean(detail.asString(""));
+      return text.isEmpty() ? "" : " It says: " + text;
+    } catch (JacksonException e) {
+      return "";
+    }
+  }
+}
