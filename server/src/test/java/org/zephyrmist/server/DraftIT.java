@@ -232,4 +232,33 @@ class DraftIT extends ServerIT {
                 .status())
         .isEqualTo(422);
   }
+
+  @Test
+  void whateverKindCanBeAddedHereCanBeWrittenHere() throws Exception {
+    sections("lgt-dk1");
+    String master = master("DK");
+    for (JsonNode k : coordinator.get("/api/masters/kinds").json()) {
+      String kind = k.path("kind").asString();
+      List<String> fields = k.path("fields").valueStream().map(JsonNode::asString).toList();
+      boolean leads = fields.contains("ADDRESS") || fields.contains("LAUNCH_ADDRESS");
+      String body =
+          "{\"kind\":\"%s\",\"title\":\"New %s\",\"address\":\"%s\"}"
+              .formatted(kind, kind, leads ? "https://made.example/" : "");
+      Caller.Answer added = coordinator.post(items(master), body);
+      if (!k.path("fromNothing").asBoolean()) {
+        assertThat(added.status()).as(kind).isEqualTo(422);
+        continue;
+      }
+      assertThat(added.status()).as(kind).isEqualTo(201);
+      Caller.Answer written =
+          coordinator.patch(
+              items(master) + "/" + added.json().path("key").asString(),
+              "{\"html\":\"<p>Written.</p>\"}");
+      boolean text = fields.contains("TEXT");
+      assertThat(written.status()).as(kind).isEqualTo(text ? 200 : 422);
+      assertThat(item(master, "New " + kind).path("html").asString())
+          .as(kind)
+          .isEqualTo(text ? "<p>Written.</p>" : "");
+    }
+  }
 }

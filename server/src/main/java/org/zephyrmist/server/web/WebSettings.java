@@ -30,6 +30,14 @@ class WebSettings implements WebMvcConfigurer {
     return bean;
   }
 
+  /** Lists of whole terms and plans of whole deliveries. */
+  @Bean
+  FilterRegistrationBean<QuickGzip> quickGzip() {
+    FilterRegistrationBean<QuickGzip> bean = new FilterRegistrationBean<>(new QuickGzip());
+    bean.addUrlPatterns("/api/coverage", "/api/deliveries/*");
+    return bean;
+  }
+
   /** Assets have their contents in their names; the page that names them is asked for each time. */
   @Override
   public void addResourceHandlers(ResourceHandlerRegistry registry) {
