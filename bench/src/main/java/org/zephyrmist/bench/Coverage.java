@@ -42,13 +42,13 @@ final class Coverage {
     }
   }
 
-  private static double percentile(Timing.Work work) throws Exception {
+  private static double percentile(Stopwatch.Work work) throws Exception {
     double[] all = new double[TIMES];
     for (int i = 0; i < 10; i++) {
       work.run();
     }
     for (int i = 0; i < TIMES; i++) {
-      all[i] = Timing.seconds(work);
+      all[i] = Stopwatch.seconds(work);
     }
     Arrays.sort(all);
     return all[(int) (TIMES * 0.95)];

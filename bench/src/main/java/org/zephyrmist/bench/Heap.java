@@ -24,7 +24,7 @@ final class Heap {
   }
 
   /** The most that was alive at any look while the work was done, in MB. */
-  long peakDuring(long pid, Timing.Work work) throws Exception {
+  long peakDuring(long pid, Stopwatch.Work work) throws Exception {
     long before = Files.size(log);
     AtomicBoolean over = new AtomicBoolean();
     Thread looking =

@@ -38,8 +38,8 @@ final class Plan {
         Deliver.deliver(college, ids);
         secondVersion(college);
         college.plan(college.newest(), ids.subList(0, Math.min(10, sections)));
-        double baseline = Timing.seconds(() -> read(s, college, ids));
-        double measured = Timing.seconds(() -> college.plan(college.newest(), ids));
+        double baseline = Stopwatch.seconds(() -> read(s, college, ids));
+        double measured = Stopwatch.seconds(() -> college.plan(college.newest(), ids));
         return Figure.of("plan", measured, baseline, 2.0, "s")
             .with("sections", sections)
             .with("items", items);

@@ -44,7 +44,7 @@ final class RawDelivery {
       s.execute("create table raw_receipt (line bytea, n int, what bytea, primary key (line, n))");
       s.execute("create table raw_holding (line bytea, n int, what bytea, primary key (line, n))");
     }
-    return Timing.seconds(() -> deliver(db, shells));
+    return Stopwatch.seconds(() -> deliver(db, shells));
   }
 
   private void deliver(Connection db, List<String> shells) throws Exception {

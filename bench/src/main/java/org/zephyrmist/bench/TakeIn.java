@@ -42,11 +42,14 @@ final class TakeIn {
         for (Path w : warm) {
           raw(db, w);
         }
-        double baseline = Timing.seconds(() -> raw(db, file));
-        double measured = Timing.seconds(() -> college.takeIn(file));
+        double baseline = Stopwatch.seconds(() -> raw(db, file));
+        Busy busy = new Busy();
+        double measured = Stopwatch.seconds(() -> college.takeIn(file));
+        double cores = busy.cores();
         return Figure.of("take in", measured, baseline, 2.0, "s")
             .with("items", items)
-            .with("megabytes", Files.size(file) >> 20);
+            .with("megabytes", Files.size(file) >> 20)
+            .with("cores busy", cores);
       }
     }
   }

@@ -32,7 +32,10 @@ final class Archive implements Closeable {
   private final Limits limits;
   private final long packed;
   private final Map<String, ZipArchiveEntry> entries = new LinkedHashMap<>();
+
+  /** The first name of each folded form; not of those that are their own, which most are. */
   private final Map<String, String> foldedNames = new HashMap<>();
+
   private long expanded;
 
   private Archive(ZipFile zip, Limits limits, long packed) {
@@ -78,7 +81,10 @@ final class Archive implements Closeable {
         throw new CartridgeException(
             name, "The archive holds this file twice.", "Ask for a clean export.");
       }
-      foldedNames.putIfAbsent(folded(name), name);
+      String folded = folded(name);
+      if (!folded.equals(name) && !entries.containsKey(folded)) {
+        foldedNames.putIfAbsent(folded, name);
+      }
       if (entries.size() > limits.entries()) {
         throw tooMany(limits);
       }
@@ -148,9 +154,13 @@ final class Archive implements Closeable {
 
   /** The exact name, or the first that differs only in letter case or the writing of accents. */
   Optional<String> find(String name) {
-    String alike = foldedNames.get(folded(name));
-    return entries.containsKey(name) && !name.equals(alike)
-        ? Optional.of(name)
+    if (entries.containsKey(name)) {
+      return Optional.of(name);
+    }
+    String folded = folded(name);
+    String alike = foldedNames.get(folded);
+    return alike == null && entries.containsKey(folded)
+        ? Optional.of(folded)
         : Optional.ofNullable(alike);
   }
 

@@ -1,7 +1,6 @@
 package org.zephyrmist.core.content;
 
 import java.util.Set;
-import java.util.TreeSet;
 
 /**
  * The sections an item is meant for; others never get it. Where nothing is named, all are meant.
@@ -14,9 +13,9 @@ public record AppliesTo(Set<String> campuses, Set<String> modes, Set<String> tag
   public static final AppliesTo EVERY_SECTION = new AppliesTo(Set.of(), Set.of(), Set.of());
 
   public AppliesTo {
-    campuses = Set.copyOf(new TreeSet<>(campuses));
-    modes = Set.copyOf(new TreeSet<>(modes));
-    tags = Set.copyOf(new TreeSet<>(tags));
+    campuses = Set.copyOf(campuses);
+    modes = Set.copyOf(modes);
+    tags = Set.copyOf(tags);
   }
 
   /** Whether a section that has these is meant. */

@@ -1,8 +1,8 @@
 package org.zephyrmist.bench;
 
 /** Wall time of work that may fail. */
-final class Timing {
-  private Timing() {}
+final class Stopwatch {
+  private Stopwatch() {}
 
   interface Work {
     void run() throws Exception;
