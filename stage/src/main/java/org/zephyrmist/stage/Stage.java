@@ -59,7 +59,7 @@ public final class Stage implements AutoCloseable {
     password = postgres("password").strip();
     try (Connection c = DriverManager.getConnection(server + "postgres", ROLE, password);
         Statement s = c.createStatement()) {
-      s.execute("drop database if exists zephyrmist_" + name + " with (force)");
+      drop(s, "zephyrmist_" + name);
       s.execute("create database zephyrmist_" + name);
     }
     practice =
@@ -84,6 +84,21 @@ public final class Stage implements AutoCloseable {
       awaitServer(i);
     }
     return this;
+  }
+
+  /** PostgreSQL's own upkeep may just be at work in it, and cannot be sent away. */
+  private static void drop(Statement s, String database) throws SQLException, InterruptedException {
+    for (int again = 0; ; again++) {
+      try {
+        s.execute("drop database if exists " + database + " with (force)");
+        return;
+      } catch (SQLException e) {
+        if (again == 300 || !"42501".equals(e.getSQLState())) {
+          throw e;
+        }
+        Thread.sleep(200);
+      }
+    }
   }
 
   public static String practiceAddress() {
