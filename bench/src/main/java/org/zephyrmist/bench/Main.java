@@ -61,6 +61,12 @@ public final class Main {
     return Math.max(1, full / Integer.getInteger("bench.smaller", 1));
   }
 
+  private static List<Figure> input() throws Exception {
+    List<Figure> all = new ArrayList<>(new Input(size(3_000), size(300), size(1_000)).run());
+    all.addAll(new CoverageInput(size(3_000), 8).run());
+    return all;
+  }
+
   private static Map<String, Bench> all() {
     Map<String, Bench> all = new LinkedHashMap<>();
     all.put("take-in", () -> List.of(new TakeIn(size(3_000)).time()));
@@ -68,8 +74,7 @@ public final class Main {
     all.put("plan", () -> List.of(new Plan(size(300), 1_000).run()));
     all.put("deliver", () -> new Deliver(size(300), 200).run());
     all.put("coverage", () -> List.of(new Coverage(10_000, 8).run()));
-    all.put("input", () -> new Input(size(3_000), size(300), size(1_000)).run());
-    all.put("input-coverage", () -> new CoverageInput(size(3_000), 8).run());
+    all.put("input", Main::input);
     all.put("ten-times", () -> List.of(new Deliver(size(300), 50).tenTimes()));
     return all;
   }

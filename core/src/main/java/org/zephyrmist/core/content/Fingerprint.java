@@ -30,6 +30,11 @@ public final class Fingerprint implements Comparable<Fingerprint> {
     return new Fingerprint(digest.clone());
   }
 
+  /** From a packed form that holds a digest from a place on. */
+  static Fingerprint at(byte[] packed, int from) {
+    return new Fingerprint(Arrays.copyOfRange(packed, from, from + LENGTH));
+  }
+
   /** From 64 hexadecimal digits. */
   public static Fingerprint parse(String hex) {
     return of(HexFormat.of().parseHex(hex));

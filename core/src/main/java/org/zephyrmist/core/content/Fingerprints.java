@@ -37,8 +37,7 @@ public final class Fingerprints {
     }
     Fingerprint[] all = new Fingerprint[ASPECTS.length];
     for (int i = 0; i < all.length; i++) {
-      int from = i * Fingerprint.LENGTH;
-      all[i] = Fingerprint.of(Arrays.copyOfRange(packed, from, from + Fingerprint.LENGTH));
+      all[i] = Fingerprint.at(packed, i * Fingerprint.LENGTH);
     }
     return new Fingerprints(all);
   }

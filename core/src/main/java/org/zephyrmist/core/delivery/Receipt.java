@@ -60,7 +60,10 @@ public record Receipt(Base base, How how, Set<Aspect> writes) {
   }
 
   private static Held asWeLeftIt(Step s, Held now) {
-    return now.with(now.aspects().with(s.writes(), s.sides().becomes().orElseThrow()));
+    return s.sides()
+        .becomes()
+        .map(becomes -> now.with(now.aspects().with(s.writes(), becomes)))
+        .orElse(now);
   }
 
   private static Optional<Receipt> of(Step s, Held now, Optional<Base> old) {

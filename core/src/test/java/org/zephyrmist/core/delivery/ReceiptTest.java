@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.zephyrmist.core.Sample;
 import org.zephyrmist.core.content.Aspect;
@@ -75,5 +76,32 @@ class ReceiptTest {
             .base();
     assertThat(step(NEW, List.of(held(halfLinked)), Map.of(KEY, half)).writes())
         .containsExactly(Aspect.WORDING);
+  }
+
+  @Test
+  void aMergedTextThatNoVersionHoldsIsTheBaseAndIsNotAskedAgain() {
+    Fingerprints here = OLD.with(Aspect.WORDING, Fingerprint.of("theirs"));
+    Fingerprints merged = OLD.with(Aspect.WORDING, Fingerprint.of("new and theirs"));
+    Step clash = step(NEW, List.of(held(here)), Map.of(KEY, BASE));
+    Step decided =
+        new Step(
+            KEY,
+            Kind.PAGE,
+            "K",
+            StepKind.CLASH,
+            clash.id(),
+            clash.aspects(),
+            Set.of(Aspect.WORDING),
+            clash.reason(),
+            new Sides(
+                clash.sides().base(),
+                clash.sides().here(),
+                clash.sides().version(),
+                Optional.of(merged)));
+    Base after =
+        Receipt.of(decided, Optional.of(held(merged)), true, Optional.of(BASE)).get().base();
+    assertThat(after.shown()).isEqualTo(merged);
+    assertThat(step(NEW, List.of(held(merged)), Map.of(KEY, after)).kind())
+        .isEqualTo(StepKind.SAME);
   }
 }

@@ -17,6 +17,7 @@ import org.springframework.stereotype.Component;
 import org.zephyrmist.core.cartridge.CartridgeException;
 import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.db.tables.records.IntakeRecord;
+import org.zephyrmist.server.platform.Turns;
 import org.zephyrmist.server.queue.Job;
 import org.zephyrmist.server.queue.Outcome;
 
@@ -29,13 +30,24 @@ class TakeIn implements Job {
   /** A package that ends the server each time is not read for ever. */
   private static final int TRIES = 3;
 
+  /** Reading a package takes a worker as a shell of a platform does. */
+  private static final UUID PACKAGES = new UUID(0, 1);
+
   private final DSLContext db;
   private final Waiting waiting;
   private final Editions editions;
+  private final Turns turns;
   private final Semaphore places;
   private final Clock clock;
 
-  TakeIn(DSLContext db, Waiting waiting, Editions editions, Settings settings, Clock clock) {
+  TakeIn(
+      DSLContext db,
+      Waiting waiting,
+      Editions editions,
+      Turns turns,
+      Settings settings,
+      Clock clock) {
+    this.turns = turns;
     this.clock = clock;
     this.db = db;
     this.waiting = waiting;
@@ -65,6 +77,10 @@ class TakeIn implements Job {
     if (!places.tryAcquire()) {
       return Outcome.NOT_NOW;
     }
+    if (!turns.begin(PACKAGES)) {
+      places.release();
+      return Outcome.NOT_NOW;
+    }
     try {
       IntakeRecord intake = db.selectFrom(INTAKE).where(INTAKE.ID.eq(id)).fetchSingle();
       if (intake.getState() == IntakeState.READING && !read(intake)) {
@@ -73,6 +89,7 @@ class TakeIn implements Job {
       waiting.drop(id);
       return Outcome.ENDED;
     } finally {
+      turns.end(PACKAGES);
       places.release();
     }
   }

@@ -6,6 +6,7 @@ import static org.zephyrmist.server.db.Tables.STANDING;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -39,6 +40,7 @@ public class Ledger {
   }
 
   static Holding holding(HoldingRecord h) {
+    Fingerprints shown = Fingerprints.unpack(h.getShown());
     return new Holding(
         h.getMasterId(),
         new Base(
@@ -46,9 +48,14 @@ public class Ledger {
             h.getItemKind(),
             h.getTitle(),
             h.getPlatformItem(),
-            Fingerprints.unpack(h.getSent()),
-            Fingerprints.unpack(h.getShown())),
-        Optional.ofNullable(h.getHere()).map(Fingerprints::unpack));
+            sameOr(h.getSent(), h.getShown(), shown),
+            shown),
+        Optional.ofNullable(h.getHere()).map(here -> sameOr(here, h.getShown(), shown)));
+  }
+
+  /** Most are equal, and are not made twice. */
+  private static Fingerprints sameOr(byte[] packed, byte[] known, Fingerprints same) {
+    return Arrays.equals(packed, known) ? same : Fingerprints.unpack(packed);
   }
 
   /** What was last delivered of a master, by item key. */

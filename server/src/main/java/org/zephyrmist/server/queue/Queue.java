@@ -46,7 +46,8 @@ public class Queue implements SmartLifecycle {
                     .<com.github.kagkarlsson.scheduler.task.Task<?>>map(this::task)
                     .toList())
             .startTasks(sweep)
-            .threads(settings.linesAtOnce() + settings.intakesAtOnce())
+            .threads(
+                settings.linesAtOnce()) // more would only find that nobody may work on what is due
             .pollingInterval(Duration.ofSeconds(1))
             .heartbeatInterval(settings.heartbeat())
             .missedHeartbeatsLimit(4)
