@@ -60,31 +60,37 @@ class Waiting {
 
   /**
    * Keeps a package in the database, unless it is read in a few seconds anyway: most are, and the
-   * largest are those worth keeping.
+   * largest are those worth keeping. Looks again until it is read, by whichever server.
    */
   void keepSoon(UUID intake) {
-    keeper.schedule(() -> keep(intake), SOON.toMillis(), TimeUnit.MILLISECONDS);
+    keeper.schedule(() -> look(intake), SOON.toMillis(), TimeUnit.MILLISECONDS);
   }
 
-  private void keep(UUID intake) {
+  private void look(UUID intake) {
+    boolean reading = true;
     try {
-      transaction.executeWithoutResult(
-          t -> {
-            boolean reading =
-                db.selectOne()
-                    .from(INTAKE)
-                    .where(INTAKE.ID.eq(intake))
-                    .and(INTAKE.STATE.eq(IntakeState.READING))
-                    .forShare()
-                    .fetchOptional()
-                    .isPresent();
-            if (reading && Files.exists(here(intake))) {
-              copy(intake);
-            }
-          });
+      reading = Boolean.TRUE.equals(transaction.execute(t -> kept(intake)));
+      if (!reading) {
+        drop(intake); // also what was kept just when its reading ended
+      }
     } catch (RuntimeException e) {
-      LOG.warn("The package of intake {} is on this server alone", intake, e);
+      LOG.warn("The package of intake {} may be on this server alone", intake, e);
     }
+    if (reading) {
+      keepSoon(intake);
+    }
+  }
+
+  /** Keeps it if that was not done before; false if it is read. */
+  private boolean kept(UUID intake) {
+    boolean reading =
+        db.fetchExists(INTAKE, INTAKE.ID.eq(intake).and(INTAKE.STATE.eq(IntakeState.READING)));
+    if (reading
+        && Files.exists(here(intake))
+        && !db.fetchExists(INTAKE_PART, INTAKE_PART.INTAKE_ID.eq(intake))) {
+      copy(intake);
+    }
+    return reading;
   }
 
   private void copy(UUID intake) {
@@ -124,6 +130,7 @@ class Waiting {
                   .and(INTAKE_PART.N.eq(n))
                   .fetchOne(INTAKE_PART.DATA);
           if (part == null) {
+            Files.delete(file);
             return Optional.empty();
           }
           out.write(part);
