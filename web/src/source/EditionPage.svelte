@@ -9,6 +9,7 @@
   import { onEscape } from '../frame/escape.svelte';
   import { place } from '../frame/place.svelte';
   import { size } from '../marks/words';
+  import ItemAbout from './ItemAbout.svelte';
   import ItemFacts from './ItemFacts.svelte';
   import MakeMaster from './MakeMaster.svelte';
   import Outline from './Outline.svelte';
@@ -87,9 +88,12 @@
       {#if making && edition}
         <MakeMaster edition={edition.id} title={edition.title} cancel={() => (making = false)} />
       {:else if item}
-        <ItemFacts {item} page="/api/cartridges/editions/{id}/items/{item.key}/page" />
+        <div class="seen">
+          <ItemAbout {item} />
+          <ItemFacts {item} page="/api/cartridges/editions/{id}/items/{item.key}/page" />
+        </div>
       {:else if report}
-        <Report {report} edition={id} />
+        <Report edition={edition!} changed={() => void load()} />
       {/if}
     </main>
   </div>
@@ -128,6 +132,11 @@
     grid-template-columns: var(--tree) minmax(0, 1fr);
     min-height: 0;
     grid-row: 3;
+  }
+  .seen {
+    display: flex;
+    flex-direction: column;
+    height: 100%;
   }
   .tree-side {
     border-right: 1px solid var(--line);

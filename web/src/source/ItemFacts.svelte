@@ -6,12 +6,15 @@
   let { item, page }: { item: Schemas['ItemView']; page: string } = $props();
 </script>
 
-{#if item.html}
-  <!-- Never with allow-scripts: the two together would open the sandbox. -->
+{#if item.html || item.questions !== undefined || item.attached.length}
+  <!-- Scripts are let through only where a page shows frames: the page's own policy names no source
+       of scripts, and what it frames stands in a sandbox of its own. -->
   <iframe
-    title="As students see it: {item.title}"
+    title="{item.questions === undefined ? 'As students see it' : 'Questions'}: {item.title}"
     src={page}
-    sandbox="allow-popups allow-same-origin allow-downloads"
+    sandbox="allow-popups allow-same-origin allow-downloads{item.framed
+      ? ' allow-scripts allow-forms'
+      : ''}"
   ></iframe>
 {:else}
   <div class="plain">
@@ -22,9 +25,6 @@
       <p>Leads to <span class="fig">{item.address}</span></p>
     {:else if item.file}
       <p>
-        {#if item.questions !== undefined}{item.questions} questions, kept as they came in{item.points
-            ? `, ${item.points} points`
-            : ''}.{/if}
         <a
           class="link"
           href="/api/files/{item.file.sha256}/{encodeURIComponent(item.file.name ?? 'file')}"

@@ -10,6 +10,7 @@ const item = (more: Partial<Schemas['ItemView']>) =>
     kind: 'PAGE',
     html: '',
     shown: true,
+    attached: [],
     ...more,
   }) as Schemas['ItemView'];
 const shown = (more: Partial<Schemas['ItemView']>) =>
@@ -22,6 +23,17 @@ describe('an item as students see it', () => {
     const sandbox = frame.getAttribute('sandbox')!.split(' ');
     expect(sandbox).not.toContain('allow-scripts');
     expect(sandbox).toContain('allow-same-origin');
+  });
+
+  it('lets scripts through only where its text shows a frame', () => {
+    shown({ html: '<iframe src="https://film.example"></iframe>', framed: true });
+    const frame = screen.getByTitle('As students see it: Load');
+    expect(frame.getAttribute('sandbox')).toContain('allow-scripts');
+  });
+
+  it('shows the questions of a quiz as a page', () => {
+    shown({ kind: 'QUIZ', questions: 3 });
+    expect(screen.getByTitle('Questions: Load')).toBeInTheDocument();
   });
 
   it('is named by what it leads to or holds', () => {

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
   import { place } from '../frame/place.svelte';
+  import ItemAbout from './ItemAbout.svelte';
   import ItemFacts from './ItemFacts.svelte';
   import ItemRules from './ItemRules.svelte';
   import Write from './Write.svelte';
@@ -48,11 +49,16 @@
 {#if tab === 'write' && !frozen}
   {#key item.key + stamp}<Write {item} save={change} />{/key}
 {:else}
-  <ItemFacts {item} {page} />
+  <div class="seen"><ItemAbout {item} /><ItemFacts {item} {page} /></div>
 {/if}
 <ItemRules {item} {frozen} {change} />
 
 <style>
+  .seen {
+    display: flex;
+    flex-direction: column;
+    min-height: 0;
+  }
   .ph {
     display: flex;
     gap: 18px;

@@ -16,6 +16,7 @@
   import Freeze from './Freeze.svelte';
   import ItemPane from './ItemPane.svelte';
   import Outline from './Outline.svelte';
+  import Pack from './Pack.svelte';
   import TakeOut from './TakeOut.svelte';
   import Trail from './Trail.svelte';
   import { OpenMaster } from './master.svelte';
@@ -35,6 +36,7 @@
   );
   let freezing = $state(false);
   let adding = $state(false);
+  let packing = $state(false);
   let doomed = $state<Node | null>(null);
 
   keyList.of = [
@@ -54,7 +56,8 @@
   );
 
   onEscape(() => {
-    if (adding) adding = false;
+    if (packing) packing = false;
+    else if (adding) adding = false;
     else if (freezing) freezing = false;
     else if (place.get('from')) place.set({ from: '', to: '' });
     else if (place.get('tab')) place.set({ tab: '' });
@@ -107,6 +110,9 @@
             >{/if}{held.all ? ` · held by ${many(held.all, 'section')}` : ''}
         </span>
         <span class="can">
+          <Act onclick={() => ((packing = !packing), (adding = false), (freezing = false))}
+            >Package…</Act
+          >
           {#if number}
             <Act onclick={() => place.set({ version: '', tab: '' })}>Back to the draft</Act>
           {:else}
@@ -135,7 +141,14 @@
     />
   </section>
   <main class="pane">
-    {#if adding && !number}
+    {#if packing}
+      <Pack
+        {id}
+        {number}
+        selected={nodes.find((n) => n.key === selected)}
+        close={() => (packing = false)}
+      />
+    {:else if adding && !number}
       <AddItem
         {id}
         {nodes}

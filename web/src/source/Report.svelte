@@ -1,12 +1,26 @@
 <script lang="ts">
   import { api, counted, got, type Kind, type Schemas } from '../api/client';
   import Trouble from '../frame/Trouble.svelte';
-  import { kind, many, size } from '../marks/words';
+  import { figure, kind, many, size } from '../marks/words';
+  import Access from './Access.svelte';
   import Findings from './Findings.svelte';
+  import FrameHosts from './FrameHosts.svelte';
 
-  type Report = Schemas['Edition']['report'];
-  let { report, edition }: { report: Report; edition: string } = $props();
+  let { edition, changed }: { edition: Schemas['Edition']; changed: () => void } = $props();
+  let report = $derived(edition.report);
   let counts = $derived(counted<Kind>(report.counts ?? {}).sort((a, b) => b[1] - a[1]));
+  let questions = $derived(counted<string>(report.questions ?? {}).sort((a, b) => b[1] - a[1]));
+  let others = $derived(Object.entries(report.others ?? {}));
+  let standards = $derived(Object.entries(report.standards ?? {}));
+  const types: Record<string, string> = {
+    MULTIPLE_CHOICE: 'one of several',
+    MULTIPLE_RESPONSE: 'several of several',
+    TRUE_FALSE: 'true or false',
+    FILL_IN: 'fill in',
+    PATTERN_MATCH: 'fill in, a part is enough',
+    ESSAY: 'essay',
+    OTHER: 'of another type, kept as they came',
+  };
   let hosts = $derived(Object.entries(report.toolHosts ?? {}));
   let files = $state.raw<Schemas['PackageFile'][]>([]);
   let more = $state(true);
@@ -17,7 +31,7 @@
       const after = files.at(-1)?.path ?? '';
       const some = await got(
         api.GET('/api/cartridges/editions/{id}/files', {
-          params: { path: { id: edition }, query: { after } },
+          params: { path: { id: edition.id }, query: { after } },
         }),
       );
       files = [...files, ...some];
@@ -44,17 +58,35 @@
     <dd>{report.facts?.rights || 'The package says nothing.'}</dd>
     <dt>Language</dt>
     <dd>{report.facts?.language || 'The package says nothing.'}</dd>
+    {#if edition.publisher}
+      <dt>Published by</dt>
+      <dd>{edition.publisher}</dd>
+    {/if}
     <dt>Access</dt>
-    <dd>
-      {report.facts?.restricted
-        ? 'Asks for authorisation before use.'
-        : 'Open; asks for no authorisation.'}
-    </dd>
+    <dd><Access {edition} {changed} /></dd>
+    {#if questions.length}
+      <dt>Questions</dt>
+      <dd>
+        {#each questions as [type, n], i (type)}{i ? ', ' : ''}{n} {types[type] ?? type}{/each}
+      </dd>
+    {/if}
+    {#if standards.length}
+      <dt>Curriculum</dt>
+      <dd>
+        <Findings
+          lines={standards.map(([s, n]) => [s, many(n, 'item')])}
+          none=""
+          say={(n) => many(n, 'statement')}
+        />
+      </dd>
+    {/if}
     <dt>Tool hosts</dt>
     <dd>
       {#each hosts as [host, n] (host)}<span class="fig">{host}</span> ({many(n, 'link')})
       {:else}None.{/each}
     </dd>
+    <dt>Frames</dt>
+    <dd><FrameHosts hosts={report.frameHosts ?? {}} /></dd>
     <dt>Only for instructors</dt>
     <dd>
       <Findings
@@ -65,6 +97,17 @@
     </dd>
     <dt>Not in the outline</dt>
     <dd>{report.unplaced ? many(report.unplaced, 'item') + ', put at the end' : 'Nothing.'}</dd>
+    {#if report.adjusted?.length}
+      <dt>Taken otherwise</dt>
+      <dd>
+        <Findings
+          mind
+          lines={report.adjusted.map((f) => [f.where ?? '', f.what ?? ''])}
+          none=""
+          say={(n) => many(n, 'thing')}
+        />
+      </dd>
+    {/if}
     <dt>Leads nowhere</dt>
     <dd>
       <Findings
@@ -83,6 +126,17 @@
         say={(n) => many(n, 'thing')}
       />
     </dd>
+    {#if others.length}
+      <dt>Of no open standard</dt>
+      <dd>
+        <Findings
+          mind
+          lines={others.map(([what, n]) => [figure(n), what])}
+          none=""
+          say={(n) => many(n, 'sort')}
+        />
+      </dd>
+    {/if}
     <dt>Used by no item</dt>
     <dd>
       <Findings

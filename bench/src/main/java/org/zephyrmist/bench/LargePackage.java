@@ -13,6 +13,8 @@ import java.util.Map;
 import java.util.Random;
 import org.zephyrmist.core.cartridge.CartridgeFacts;
 import org.zephyrmist.core.cartridge.CartridgeWriter;
+import org.zephyrmist.core.cartridge.PackageChoices;
+import org.zephyrmist.core.cartridge.PackageFormat;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Grading;
@@ -53,6 +55,7 @@ final class LargePackage {
           out,
           new CartridgeFacts(title, "", "en", "", "", false),
           all,
+          PackageChoices.all(PackageFormat.CC_1_3),
           sha -> new ByteArrayInputStream(picture(seeds.get(sha))));
     }
     return file;

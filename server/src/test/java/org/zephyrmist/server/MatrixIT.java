@@ -113,6 +113,10 @@ class MatrixIT extends ServerIT {
         "sha256",
         Fingerprint.of(db.select(FILE.SHA256).from(FILE).limit(1).fetchSingle().value1()).hex());
     values.put("name", "x.txt");
+    values.put("host", "film.example.org");
+    values.put(
+        "cartridge",
+        coordinator.get("/api/cartridges/editions/" + edition).json().path("cartridge").asString());
     values.put("term", coordinator.get("/api/coverage/terms").json().get(0).path("id").asString());
   }
 
@@ -141,13 +145,17 @@ class MatrixIT extends ServerIT {
             "roster")) {
       path = path.replace("/" + kind + "/{id}", "/" + kind + "/" + values.get(kind));
     }
-    for (String name : List.of("line", "key", "number", "sha256", "name", "master")) {
+    for (String name :
+        List.of("line", "key", "number", "sha256", "name", "master", "cartridge", "host")) {
       path = path.replace("{" + name + "}", values.get(name));
     }
     return switch (c.path()) {
       case "/api/search" -> path + "?q=MA";
       case "/api/coverage" -> path + "?term=" + values.get("term");
       case "/api/cartridges/intakes" -> path + "?fileName=x";
+      case "/api/masters/{id}/versions/{number}/package",
+          "/api/masters/{id}/versions/{number}/package/losses" ->
+          path + "?format=CC_1_3";
       case "/api/masters/{id}/changes" -> path + "?from=1&to=0";
       default -> path;
     };

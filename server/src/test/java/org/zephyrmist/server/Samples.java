@@ -12,6 +12,8 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.zephyrmist.core.cartridge.CartridgeFacts;
 import org.zephyrmist.core.cartridge.CartridgeWriter;
+import org.zephyrmist.core.cartridge.PackageChoices;
+import org.zephyrmist.core.cartridge.PackageFormat;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.FileRef;
@@ -68,6 +70,7 @@ final class Samples {
         out,
         new CartridgeFacts(title, "", "en", "", "", false),
         items,
+        PackageChoices.all(PackageFormat.CC_1_3),
         sha -> new ByteArrayInputStream(PDF));
     return out.toByteArray();
   }

@@ -16,6 +16,8 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.zephyrmist.core.cartridge.CartridgeFacts;
 import org.zephyrmist.core.cartridge.CartridgeWriter;
+import org.zephyrmist.core.cartridge.PackageChoices;
+import org.zephyrmist.core.cartridge.PackageFormat;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Fingerprint;
@@ -75,6 +77,7 @@ public final class Samples {
           out,
           new CartridgeFacts(title, "", "en", "CC BY", "", false),
           all,
+          PackageChoices.all(PackageFormat.CC_1_3),
           sha -> new ByteArrayInputStream(PICTURE));
     }
     return file;

@@ -9,11 +9,27 @@ public final class CartridgeException extends Exception {
 
   private final String place;
   private final String remedy;
+  private final boolean torn;
 
   public CartridgeException(String place, String problem, String remedy) {
+    this(place, problem, remedy, false);
+  }
+
+  private CartridgeException(String place, String problem, String remedy, boolean torn) {
     super(UNSEEN.matcher(problem).replaceAll("·"));
     this.place = UNSEEN.matcher(place).replaceAll("·");
     this.remedy = remedy;
+    this.torn = torn;
+  }
+
+  /** One file is damaged; the rest of the package may be good. */
+  static CartridgeException torn(String place, String problem, String remedy) {
+    return new CartridgeException(place, problem, remedy, true);
+  }
+
+  /** Whether only this file is damaged, so that the rest can be taken without it. */
+  boolean isTorn() {
+    return torn;
   }
 
   /** File inside the package, and line where there is one; empty for the package itself. */

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -20,6 +21,7 @@ import org.zephyrmist.core.content.Rank;
 import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.content.Titles;
 import org.zephyrmist.core.content.Visibility;
+import org.zephyrmist.core.content.Wording;
 
 /**
  * Reads one package. Keys follow from the identity of the source and the identifiers in the
@@ -38,6 +40,7 @@ public final class CartridgeReader {
   private final PackageFiles files;
   private final Map<String, ItemKey> firstItemOf = new HashMap<>();
   private final Map<String, ItemKey> pageItems = new HashMap<>();
+  private final PackageAddresses addresses;
   private final ResourceReader resources;
   private final Steps steps;
   private final KeySpace keys;
@@ -56,9 +59,10 @@ public final class CartridgeReader {
     this.files = files;
     this.steps = steps;
     this.keys = intake.keySpace(manifest.facts());
-    this.resources =
-        new ResourceReader(
-            archive, limits, files, pageItems, manifest.instructorsFiles(), findings);
+    this.addresses =
+        new PackageAddresses(
+            archive, manifest.root(), files, pageItems, manifest.instructorsFiles(), findings);
+    this.resources = new ResourceReader(archive, limits, files, addresses, findings);
   }
 
   /**
@@ -70,24 +74,17 @@ public final class CartridgeReader {
   public static ReadingReport read(Path file, Limits limits, Intake intake)
       throws CartridgeException, IOException {
     try (Archive archive = Archive.open(file, limits)) {
-      String at =
-          archive
-              .find(MANIFEST)
-              .orElseThrow(
-                  () ->
-                      new CartridgeException(
-                          "",
-                          "The archive has no imsmanifest.xml at its top, so it is not a Common"
-                              + " Cartridge.",
-                          "Export the course as a Common Cartridge; if the package lies in a"
-                              + " folder inside the ZIP, choose the package itself."));
+      Optional<String> at = manifest(archive);
       Steps steps = new Steps(intake, archive.names().size());
       PackageFiles files = new PackageFiles(archive, intake);
       return files
           .keepBeside(
               steps::step,
               () -> {
-                Manifest manifest = ManifestReader.read(at, archive, limits);
+                Manifest manifest =
+                    at.isPresent()
+                        ? ManifestReader.read(at.get(), archive, limits)
+                        : LooseFiles.manifest(archive);
                 steps.add(manifest.resources().size());
                 return new CartridgeReader(archive, manifest, files, limits, intake, steps).read();
               })
@@ -102,6 +99,20 @@ public final class CartridgeReader {
     }
   }
 
+  /** At the top, or in the one folder that was packed instead of what is in it. */
+  private static Optional<String> manifest(Archive archive) {
+    return archive
+        .find(MANIFEST)
+        .or(
+            () ->
+                archive.names().stream()
+                    .filter(n -> Paths.fileName(n).equalsIgnoreCase(MANIFEST))
+                    .min(
+                        Comparator.comparingLong(
+                                (String n) -> n.chars().filter(c -> c == '/').count())
+                            .thenComparing(Comparator.naturalOrder())));
+  }
+
   private CartridgeReader read() throws CartridgeException, IOException {
     findTargets(manifest.outline());
     List<Resource> unplaced = unplaced();
@@ -112,14 +123,22 @@ public final class CartridgeReader {
 
   private ReadingReport report() {
     manifest.doubled().forEach(id -> findings.notUnderstood(id, DOUBLED));
+    if (!manifest.facts().known()) {
+      findings.notUnderstood(
+          MANIFEST,
+          "says " + manifest.facts().profile() + ", a version that is not known; read as 1.3");
+    }
+    Dependencies.tell(manifest.resources().values(), findings);
     manifest.missing().stream()
         .distinct()
         .sorted()
         .forEach(p -> findings.dead(MANIFEST, "names " + p + ", which is not in the package"));
     findings.unused(
         archive.names().stream()
-            .filter(n -> !n.equalsIgnoreCase(MANIFEST) && !resources.used().contains(n))
+            .filter(
+                n -> !Paths.fileName(n).equalsIgnoreCase(MANIFEST) && !addresses.used().contains(n))
             .toList());
+    LooseFiles.others(manifest, archive).forEach(findings::other);
     return findings.report(files.total());
   }
 
@@ -131,15 +150,23 @@ public final class CartridgeReader {
     }
   }
 
-  /** The resource of an item, or its variant where that is a type we read. */
+  /** The resource of an item; its variant where it cannot be read itself. */
   private Optional<Resource> resource(Node n) {
     Optional<Resource> own = n.resource().map(manifest.resources()::get);
-    own.ifPresent(r -> firstItemOf.putIfAbsent(r.id(), key(n)));
     Optional<Resource> variant = own.flatMap(Resource::variant).map(manifest.resources()::get);
-    return variant
-        .filter(CartridgeReader::isItem)
-        .map(v -> own.get().instructorsOnly() ? v.forInstructorsOnly() : v)
-        .or(() -> own);
+    own.ifPresent(r -> firstItemOf.putIfAbsent(r.id(), key(n)));
+    variant.ifPresent(r -> firstItemOf.putIfAbsent(r.id(), key(n)));
+    if (variant.isEmpty() || variant.equals(own)) {
+      return own;
+    }
+    if (own.get().readable() || !variant.get().readable()) {
+      findings.adjusted(
+          n.title(), "has a variant, which is kept; the main one of the two was taken");
+      return own;
+    }
+    findings.adjusted(
+        n.title(), "its main resource cannot be read here; its variant was taken in its place");
+    return variant.map(v -> v.inPlaceOf(own.get()));
   }
 
   private void target(Resource r, ItemKey key) {
@@ -183,23 +210,22 @@ public final class CartridgeReader {
 
   private void outline(List<Node> nodes, Optional<String> parent)
       throws CartridgeException, IOException {
-    int rank = 0;
+    Places places = new Places(parent);
     for (Node n : nodes) {
-      Place place = new Place(parent, Rank.nth(rank++));
       Optional<Resource> r = resource(n);
       if (n.resource().isPresent() && r.isEmpty()) {
         findings.dead(n.title(), "points at resource " + n.resource().get() + ", which is missing");
       }
       if (r.isEmpty() || !n.children().isEmpty()) {
-        module(n, place, r);
+        module(n, places, r);
       } else {
-        emit(key(n), n.title(), r.get(), place);
+        emit(key(n), n, r.get(), places);
       }
     }
   }
 
   /** An item with items below it; content of its own becomes its first item. */
-  private void module(Node n, Place place, Optional<Resource> own)
+  private void module(Node n, Places places, Optional<Resource> own)
       throws CartridgeException, IOException {
     boolean ownContent = own.isPresent();
     ItemKey key = ownContent ? keys.key("module " + n.id()) : key(n);
@@ -207,46 +233,117 @@ public final class CartridgeReader {
     if (lost) {
       return;
     }
+    String title = Titles.firstOf(n.title(), "Untitled module");
     take(
         key,
-        Titles.firstOf(n.title(), "Untitled module"),
+        title,
         new Content.Module(),
-        place,
-        Visibility.SHOWN);
+        places.next(),
+        new Visibility(n.visible(), false),
+        List.of());
+    hidden(n, title);
     if (ownContent) {
-      emit(key(n), n.title(), own.get(), new Place(Optional.of(key.value()), "01"));
+      emit(key(n), n, own.get(), new Places(Optional.of(key.value())));
     }
     outline(n.children(), Optional.of(key.value()));
   }
 
-  private void unplaced(List<Resource> all) throws CartridgeException, IOException {
-    int rank = manifest.outline().size();
-    for (Resource r : all) {
-      findings.unplaced();
-      emit(keys.key("resource " + r.id()), "", r, new Place(Optional.empty(), Rank.nth(rank++)));
+  private void hidden(Node n, String title) {
+    if (!n.visible()) {
+      findings.adjusted(title, "is marked as not visible: it arrives hidden");
     }
   }
 
-  private void emit(ItemKey key, String title, Resource r, Place place)
+  private void unplaced(List<Resource> all) throws CartridgeException, IOException {
+    Places places = new Places(Optional.empty(), manifest.outline().size());
+    for (Resource r : all) {
+      findings.unplaced();
+      Node nowhere = new Node(r.id(), "", Optional.of(r.id()), List.of(), true);
+      emit(keys.key("resource " + r.id()), nowhere, r, places);
+    }
+  }
+
+  private void emit(ItemKey key, Node n, Resource r, Places places)
       throws CartridgeException, IOException {
-    Optional<ResourceReader.Read> read = resources.read(r, title);
-    steps.step(title);
+    Optional<ResourceReader.Read> read = resources.read(r, n.title());
+    steps.step(n.title());
     files.check();
     if (read.isEmpty()) {
       return;
     }
-    Visibility visibility = new Visibility(!r.instructorsOnly(), r.instructorsOnly());
-    String name = Titles.firstOf(title, read.get().title());
+    String file = r.path().map(Paths::fileName).orElse("").replaceFirst("\\.xml$", "");
+    String name = Titles.firstOf(n.title(), read.get().title(), file);
+    boolean shown = n.visible() && !r.instructorsOnly();
     if (r.instructorsOnly()) {
       findings.instructorsOnly(name);
+    } else {
+      hidden(n, name);
     }
-    take(key, name, read.get().content(), place, visibility);
+    String asks = asks(r);
+    if (!asks.isEmpty()) {
+      findings.restricted(name, asks);
+    }
+    Visibility visibility = new Visibility(shown, r.instructorsOnly(), asks);
+    take(key, name, read.get().content(), places.next(), visibility, r.standards());
+    instructors(key, name, read.get().instructors(), places, asks);
+  }
+
+  /** What comes with an item for instructors only stands after it as a page of its own. */
+  private void instructors(ItemKey key, String name, String html, Places places, String asks) {
+    if (!html.isBlank()) {
+      String title = name + " (for instructors)";
+      findings.instructorsOnly(title);
+      take(
+          keys.key("instructors " + key),
+          title,
+          new Content.Page(html),
+          places.next(),
+          new Visibility(false, true, asks),
+          List.of());
+    }
+  }
+
+  /** What a resource asks for before it may be used; empty if nothing. */
+  private String asks(Resource r) {
+    CartridgeFacts facts = manifest.facts();
+    boolean whole = facts.restricted() && !facts.asks().endsWith("protected parts");
+    if (!r.restricted() && !whole) {
+      return "";
+    }
+    return facts.asks().isEmpty() ? "its maker's permission" : facts.asks();
   }
 
   private void take(
-      ItemKey key, String title, Content content, Place place, Visibility visibility) {
-    findings.count(content);
-    intake.item(new Item(key, title, content, Timing.NONE, place, visibility, EditRule.ADAPTABLE));
+      ItemKey key,
+      String title,
+      Content content,
+      Place place,
+      Visibility visibility,
+      List<Wording.Standard> standards) {
+    Item item =
+        new Item(
+            key, title, content, Timing.NONE, place, visibility, EditRule.ADAPTABLE, standards);
+    findings.count(item);
+    intake.item(item);
+  }
+
+  /** Places one after the other. */
+  private static final class Places {
+    private final Optional<String> parent;
+    private int taken;
+
+    Places(Optional<String> parent) {
+      this(parent, 0);
+    }
+
+    Places(Optional<String> parent, int taken) {
+      this.parent = parent;
+      this.taken = taken;
+    }
+
+    Place next() {
+      return new Place(parent, Rank.nth(taken++));
+    }
   }
 
   /** How far a reading is, told from both its threads. */

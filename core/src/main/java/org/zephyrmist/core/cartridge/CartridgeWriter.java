@@ -1,13 +1,16 @@
 package org.zephyrmist.core.cartridge;
 
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
-import java.util.ArrayList;
+import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import javax.xml.stream.XMLStreamException;
@@ -16,10 +19,12 @@ import org.zephyrmist.core.content.Html;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.References;
+import org.zephyrmist.core.question.Assessment;
+import org.zephyrmist.core.question.QtiWriter;
 
 /**
- * Writes items as a Common Cartridge 1.3. Reading it again gives the same titles, texts, links,
- * questions, files and order. Kinds that the standard has no resource for are left out and told.
+ * Writes items as a Common Cartridge of any version. Texts are cleaned on the way. Reading it again
+ * gives equal items, but for what {@link PackageLoss} tells.
  */
 public final class CartridgeWriter {
   /** Opens the bytes of a file by its fingerprint. */
@@ -28,13 +33,15 @@ public final class CartridgeWriter {
   }
 
   private final ZipOutputStream zip;
+  private final PackageChoices choices;
   private final FileSource source;
-  private final Map<String, String> filePaths = new LinkedHashMap<>();
-  private final Map<String, String> itemPaths = new LinkedHashMap<>();
-  private final List<Item> leftOut = new ArrayList<>();
+  private final PackagePaths paths = new PackagePaths();
+  private final Map<String, Set<String>> needs = new LinkedHashMap<>();
+  private final Map<String, Assessment> assessments = new LinkedHashMap<>();
 
-  private CartridgeWriter(OutputStream out, FileSource source) {
-    this.zip = new ZipOutputStream(out);
+  private CartridgeWriter(OutputStream out, PackageChoices choices, FileSource source) {
+    this.zip = new ZipOutputStream(out, StandardCharsets.UTF_8);
+    this.choices = choices;
     this.source = source;
   }
 
@@ -42,85 +49,130 @@ public final class CartridgeWriter {
    * Writes a package; the stream is finished, not closed.
    *
    * @param items each after the module that holds it, in outline order
-   * @return items that the package does not hold, because the standard has no resource for them
+   * @throws IOException if the stream ends, or the questions of an item cannot be read
    */
-  public static List<Item> write(
-      OutputStream out, CartridgeFacts facts, List<Item> items, FileSource source)
+  public static void write(
+      OutputStream out,
+      CartridgeFacts facts,
+      List<Item> items,
+      PackageChoices choices,
+      FileSource source)
       throws IOException {
-    CartridgeWriter w = new CartridgeWriter(out, source);
+    CartridgeWriter w = new CartridgeWriter(out, choices, source);
     try {
-      w.assign(items);
-      w.manifest(facts, items);
-      w.contents(items);
+      List<Item> held = items.stream().filter(i -> holds(i, choices)).toList();
+      w.assign(held);
+      w.manifest(facts, held);
+      w.contents(held);
       w.zip.finish();
     } catch (XMLStreamException e) {
       throw new IOException(e);
+    } catch (CartridgeException e) {
+      throw new IOException(e.place() + ": " + e.getMessage(), e);
     }
-    return List.copyOf(w.leftOut);
   }
 
-  private void assign(List<Item> items) {
-    for (Item item : items) {
-      if (ResourceWriter.type(item.kind()).isPresent()) {
-        String path =
-            ResourceWriter.path(item).orElseGet(() -> file(item.content().madeOf().orElseThrow()));
-        itemPaths.put(item.key().value(), path);
-      } else if (item.kind() != Kind.MODULE) {
-        leftOut.add(item);
-        continue;
+  /** Whether a package made by these choices holds an item. */
+  static boolean holds(Item i, PackageChoices choices) {
+    if (i.visibility().instructorsOnly() && !choices.instructorsOnly()) {
+      return false;
+    }
+    boolean leads = !i.kind().leads() || !i.content().launch().address().isEmpty();
+    return i.kind() == Kind.MODULE || leads && choices.format().type(i.kind()).isPresent();
+  }
+
+  /** Paths first, so that texts can refer to what stands further down. */
+  private void assign(List<Item> items) throws IOException, CartridgeException {
+    for (Item i : items) {
+      if (i.kind() != Kind.MODULE) {
+        paths.item(i, choices.format());
       }
-      References.files(item.content().html()).forEach(f -> file(f.sha256(), f.name()));
+    }
+    for (Item i : items) {
+      Set<String> files = new LinkedHashSet<>();
+      if (!choices.format().thin()) {
+        References.files(i.content().html())
+            .forEach(f -> files.add(paths.file(f.sha256(), f.name())));
+        i.content().attached().forEach(f -> files.add(paths.file(f.sha256(), f.name())));
+      }
+      Optional<FileRef> questions = questions(i);
+      if (questions.isPresent()) {
+        assessments.put(i.key().value(), read(questions.get()));
+      }
+      needs.put(i.key().value(), files);
     }
   }
 
-  private String file(FileRef f) {
-    return file(f.sha256(), f.name());
+  private static Optional<FileRef> questions(Item i) {
+    return i.kind() == Kind.QUIZ || i.kind() == Kind.QUESTION_BANK
+        ? i.content().madeOf()
+        : Optional.empty();
   }
 
-  private String file(String sha256, String name) {
-    return filePaths.computeIfAbsent(
-        sha256, s -> "web_resources/" + s.substring(0, 12) + "/" + name);
+  private Assessment read(FileRef questions) throws IOException, CartridgeException {
+    try (InputStream in = source.open(questions.sha256())) {
+      return StoredQuestions.read(questions.name(), in.readAllBytes());
+    }
   }
 
   private void manifest(CartridgeFacts facts, List<Item> items)
       throws IOException, XMLStreamException {
-    Map<String, String> others = new LinkedHashMap<>(filePaths);
-    others.values().removeAll(itemPaths.values());
     zip.putNextEntry(new ZipEntry("imsmanifest.xml"));
-    new ManifestWriter(zip).write(facts, items, itemPaths, others);
+    new ManifestWriter(zip, choices.format()).write(facts, items, paths, needs);
     zip.closeEntry();
   }
 
   private void contents(List<Item> items) throws IOException, XMLStreamException {
-    ResourceWriter writer = new ResourceWriter(this::refer);
+    ResourceWriter writer = new ResourceWriter(choices, this::refer, paths);
     for (Item i : items) {
-      String path = itemPaths.get(i.key().value());
-      if (path != null && i.content().madeOf().isEmpty()) {
-        zip.putNextEntry(new ZipEntry(path));
-        writer.write(i, zip);
+      Optional<String> path = paths.of(i.key());
+      if (path.isPresent() && i.kind() != Kind.FILE) {
+        zip.putNextEntry(new ZipEntry(path.get()));
+        Assessment a = assessments.get(i.key().value());
+        zip.write(a == null ? bytes(writer, i) : questions(i, a));
         zip.closeEntry();
       }
     }
-    for (Map.Entry<String, String> f : filePaths.entrySet()) {
-      zip.putNextEntry(new ZipEntry(f.getValue()));
-      try (InputStream in = source.open(f.getKey())) {
+    for (Map.Entry<String, String> f : paths.files().entrySet()) {
+      zip.putNextEntry(new ZipEntry(f.getKey()));
+      try (InputStream in = source.open(f.getValue())) {
         in.transferTo(zip);
       }
       zip.closeEntry();
     }
   }
 
+  private static byte[] bytes(ResourceWriter writer, Item i)
+      throws IOException, XMLStreamException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    writer.write(i, out);
+    return out.toByteArray();
+  }
+
+  private byte[] questions(Item i, Assessment a) {
+    boolean quiz = i.kind() == Kind.QUIZ;
+    return QtiWriter.inProfile(
+        new Assessment(
+            quiz || a.ident().isEmpty()
+                ? PackagePaths.identifier("q_", i.key().value())
+                : a.ident(),
+            quiz ? i.title() : "",
+            quiz ? refer(i.content().html()) : "",
+            choices.grading() ? i.content().grading().attempts() : Optional.empty(),
+            choices.grading() ? i.content().grading().minutes() : Optional.empty(),
+            !quiz,
+            a.set().map(this::refer),
+            List.of()));
+  }
+
   private String refer(String html) {
-    return Html.mapAddresses(
-        html,
-        a ->
-            References.asFile(a)
-                .map(f -> "$IMS-CC-FILEBASE$/" + filePaths.get(f.sha256()) + f.fragment())
-                .or(
-                    () ->
-                        References.asItem(a)
-                            .flatMap(i -> Optional.ofNullable(itemPaths.get(i.key().value())))
-                            .map(path -> "$IMS-CC-FILEBASE$/" + path))
-                .orElse(a));
+    return References.resolve(
+        Html.safe(html, choices.frames()),
+        f -> paths.address(f.sha256(), f.name(), f.fragment()),
+        i ->
+            paths
+                .of(i.key())
+                .map(p -> PackagePaths.address(p) + i.fragment())
+                .orElse(References.NOWHERE));
   }
 }

@@ -2,20 +2,36 @@ package org.zephyrmist.core.cartridge;
 
 import java.net.URI;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.zephyrmist.core.cartridge.ReadingReport.Finding;
-import org.zephyrmist.core.content.Content;
+import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.question.QuestionSet;
 
 /** Collects the report while the reading goes on. */
 final class Findings {
+  /** How many places of one thing are named. */
+  private static final int PLACES = 5;
+
   private final CartridgeFacts facts;
   private final TreeMap<Kind, Integer> counts = new TreeMap<>();
   private final TreeMap<String, Integer> hosts = new TreeMap<>();
+  private final TreeMap<String, Integer> frames = new TreeMap<>();
+  private final TreeMap<String, Integer> questions = new TreeMap<>();
+  private final TreeMap<String, Integer> others = new TreeMap<>();
+  private final TreeMap<String, Integer> standards = new TreeMap<>();
   private final List<String> instructorsOnly = new ArrayList<>();
-  private final List<Finding> notUnderstood = new ArrayList<>();
-  private final List<Finding> dead = new ArrayList<>();
+  private final Map<String, Set<String>> notUnderstood = new LinkedHashMap<>();
+  private final Map<String, Set<String>> dead = new LinkedHashMap<>();
+  private final Map<String, Set<String>> restricted = new LinkedHashMap<>();
+  private final Map<String, Set<String>> adjusted = new LinkedHashMap<>();
   private List<String> unused = List.of();
   private int unplaced;
 
@@ -23,11 +39,13 @@ final class Findings {
     this.facts = facts;
   }
 
-  void count(Content c) {
-    counts.merge(c.kind(), 1, Integer::sum);
-    if (c.kind() == Kind.TOOL_LINK) {
-      hosts.merge(host(c.launch().address()), 1, Integer::sum);
+  void count(Item item) {
+    counts.merge(item.kind(), 1, Integer::sum);
+    if (item.kind() == Kind.TOOL_LINK) {
+      hosts.merge(host(item.content().launch().address()), 1, Integer::sum);
     }
+    item.standards()
+        .forEach(s -> standards.merge(s.label().isEmpty() ? s.id() : s.label(), 1, Integer::sum));
   }
 
   private static String host(String address) {
@@ -39,16 +57,41 @@ final class Findings {
     }
   }
 
+  void frame(String address) {
+    frames.merge(host(address), 1, Integer::sum);
+  }
+
+  void questions(QuestionSet set) {
+    set.questions().forEach(q -> questions.merge(q.type().name(), 1, Integer::sum));
+  }
+
+  void other(String what) {
+    others.merge(what, 1, Integer::sum);
+  }
+
   void instructorsOnly(String title) {
     instructorsOnly.add(title);
   }
 
   void notUnderstood(String where, String what) {
-    notUnderstood.add(new Finding(where, what));
+    add(notUnderstood, where, what);
   }
 
+  /** The same thing found in several places is one finding that names them. */
   void dead(String where, String what) {
-    dead.add(new Finding(where, what));
+    add(dead, where, what);
+  }
+
+  void restricted(String where, String asks) {
+    add(restricted, where, asks);
+  }
+
+  void adjusted(String where, String what) {
+    add(adjusted, where, what);
+  }
+
+  private static void add(Map<String, Set<String>> to, String where, String what) {
+    to.computeIfAbsent(what, w -> new LinkedHashSet<>()).add(where);
   }
 
   void unused(List<String> paths) {
@@ -71,15 +114,29 @@ final class Findings {
         atMost(dead),
         unused.size(),
         unused.stream().limit(ReadingReport.MOST_UNUSED).toList(),
-        unplaced);
+        unplaced,
+        atMost(restricted),
+        atMost(adjusted),
+        frames,
+        questions,
+        others,
+        standards);
   }
 
-  private static List<Finding> atMost(List<Finding> all) {
-    if (all.size() <= ReadingReport.MOST_FINDINGS) {
-      return List.copyOf(all);
+  private static List<Finding> atMost(Map<String, Set<String>> all) {
+    List<Finding> some =
+        all.entrySet().stream()
+            .limit(ReadingReport.MOST_FINDINGS)
+            .map(e -> new Finding(places(e.getValue()), e.getKey()))
+            .collect(Collectors.toCollection(ArrayList::new));
+    if (all.size() > some.size()) {
+      some.add(new Finding("…", all.size() - some.size() + " more of this sort"));
     }
-    List<Finding> some = new ArrayList<>(all.subList(0, ReadingReport.MOST_FINDINGS));
-    some.add(new Finding("…", all.size() - some.size() + " more of this sort"));
     return List.copyOf(some);
+  }
+
+  private static String places(Collection<String> all) {
+    String some = all.stream().limit(PLACES).collect(Collectors.joining(", "));
+    return all.size() <= PLACES ? some : some + " and " + (all.size() - PLACES) + " more";
   }
 }

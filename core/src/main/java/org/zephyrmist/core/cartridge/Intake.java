@@ -16,6 +16,9 @@ public interface Intake {
    */
   FileRef file(String path, String name, String mediaType, InputStream in) throws IOException;
 
+  /** Keeps a file that the reading made of what the package holds. */
+  FileRef made(String name, String mediaType, byte[] content) throws IOException;
+
   /** The keys of the package's items; asked once, before the first item comes. */
   KeySpace keySpace(CartridgeFacts facts);
 

@@ -18,6 +18,7 @@ import org.xml.sax.SAXException;
 import org.xml.sax.helpers.DefaultHandler;
 import org.zephyrmist.core.cartridge.Manifest.Node;
 import org.zephyrmist.core.cartridge.Manifest.Resource;
+import org.zephyrmist.core.xml.Elements;
 
 /**
  * Reads a manifest as a stream: of its XML, only the metadata and one resource at a time become a
@@ -25,6 +26,7 @@ import org.zephyrmist.core.cartridge.Manifest.Resource;
  */
 final class ManifestReader extends DefaultHandler {
   private static final Set<String> NOT_INLINE = Set.of("file", "dependency", "metadata", "variant");
+  private static final String XML = "http://www.w3.org/XML/1998/namespace";
   private final String name;
   private final Archive archive;
   private final Limits limits;
@@ -45,12 +47,14 @@ final class ManifestReader extends DefaultHandler {
   private static final class Open {
     final String id;
     final String resource;
+    final boolean visible;
     final List<Node> children = new ArrayList<>();
     String title = "";
 
-    Open(String id, String resource) {
+    Open(String id, String resource, boolean visible) {
       this.id = id;
       this.resource = resource;
+      this.visible = visible;
     }
   }
 
@@ -89,7 +93,12 @@ final class ManifestReader extends DefaultHandler {
         List.copyOf(reader.outline),
         reader.resources,
         List.copyOf(reader.doubled),
-        List.copyOf(reader.missing));
+        List.copyOf(reader.missing),
+        root(name));
+  }
+
+  private static String root(String manifest) {
+    return manifest.substring(0, manifest.lastIndexOf('/') + 1);
   }
 
   @Override
@@ -124,7 +133,7 @@ final class ManifestReader extends DefaultHandler {
               "The file is not a manifest: it begins with <" + local + ">.",
               "Choose a Common Cartridge package."));
     }
-    base = Optional.ofNullable(a.getValue("xml:base")).orElse("");
+    base = root(name) + Optional.ofNullable(a.getValue("xml:base")).orElse("");
     return element(uri, qualified, a);
   }
 
@@ -151,7 +160,8 @@ final class ManifestReader extends DefaultHandler {
       doubled.add(id);
     }
     String ref = Optional.ofNullable(a.getValue("identifierref")).orElse("").strip();
-    items.push(new Open(n == 1 && !id.isEmpty() ? id : id + " #" + n, ref));
+    boolean visible = !"false".equals(a.getValue("isvisible"));
+    items.push(new Open(n == 1 && !id.isEmpty() ? id : id + " #" + n, ref, visible));
   }
 
   @Override
@@ -185,7 +195,8 @@ final class ManifestReader extends DefaultHandler {
 
   private void close(Open item) {
     Optional<String> ref = item.resource.isEmpty() ? Optional.empty() : Optional.of(item.resource);
-    Node node = new Node(item.id, item.title.strip(), ref, List.copyOf(item.children));
+    Node node =
+        new Node(item.id, item.title.strip(), ref, List.copyOf(item.children), item.visible);
     boolean wrapper = items.isEmpty() && node.title().isEmpty() && ref.isEmpty();
     List<Node> above = items.isEmpty() ? outline : items.peek().children;
     if (wrapper) {
@@ -206,7 +217,7 @@ final class ManifestReader extends DefaultHandler {
   }
 
   private Resource resource(Element r) {
-    String own = base + r.getAttributeNS("http://www.w3.org/XML/1998/namespace", "base");
+    String own = base + r.getAttributeNS(XML, "base");
     String href = r.getAttribute("href").strip();
     String main = href.isEmpty() ? "" : own + href;
     Optional<String> found = main.isEmpty() ? Optional.empty() : archive.findAddress(main);
@@ -214,7 +225,7 @@ final class ManifestReader extends DefaultHandler {
       missing.add(main);
     }
     List<String> others = new ArrayList<>(0);
-    for (Element f : Xml.children(r, "file")) {
+    for (Element f : Elements.children(r, "file")) {
       String address = own + f.getAttribute("href").strip();
       Optional<String> file = archive.findAddress(address);
       if (file.isEmpty() && !address.equals(main)) {
@@ -228,7 +239,9 @@ final class ManifestReader extends DefaultHandler {
       }
     }
     Optional<Element> inline =
-        Xml.children(r).stream().filter(c -> !NOT_INLINE.contains(c.getLocalName())).findFirst();
+        Elements.children(r).stream()
+            .filter(c -> !NOT_INLINE.contains(c.getLocalName()))
+            .findFirst();
     return new Resource(
         r.getAttribute("identifier").strip(),
         r.getAttribute("type").strip().intern(),
@@ -236,8 +249,12 @@ final class ManifestReader extends DefaultHandler {
         List.copyOf(others),
         found.isPresent() ? found.get() : main,
         inline,
-        Xml.child(r, "variant").map(v -> v.getAttribute("identifierref").strip()),
+        Elements.child(r, "variant").map(v -> v.getAttribute("identifierref").strip()),
+        Elements.children(r, "dependency").stream()
+            .map(d -> d.getAttribute("identifierref").strip())
+            .toList(),
         ManifestFacts.forInstructorsOnly(r),
-        r.getAttribute("protected").equals("true"));
+        r.getAttribute("protected").equals("true"),
+        ManifestFacts.standards(r));
   }
 }

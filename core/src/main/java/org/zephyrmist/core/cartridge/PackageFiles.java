@@ -124,6 +124,15 @@ final class PackageFiles {
     }
   }
 
+  /** Keeps what was made of something in the package. */
+  FileRef made(String name, String mediaType, byte[] content) {
+    try {
+      return intake.made(name, mediaType, content);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
   private FileRef made(String path) throws IOException {
     try (InputStream in = archive.again(path)) {
       byte[] all = in.readAllBytes();

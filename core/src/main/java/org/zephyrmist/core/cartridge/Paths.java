@@ -4,6 +4,7 @@ import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
@@ -37,6 +38,22 @@ final class Paths {
    * or are only a fragment. Fragment and query are left off.
    */
   static Optional<String> resolve(String address, String page) {
+    return relative(address, page).flatMap(Paths::normal);
+  }
+
+  /** Whether an address is relative and leads above the top of the package. */
+  static boolean leavesThePackage(String address, String page) {
+    Optional<String> path = relative(address, page);
+    return path.isPresent()
+        && normal(path.get()).isEmpty()
+        && List.of(path.get().split("/")).contains("..");
+  }
+
+  /**
+   * The path before its dots are resolved. What follows the base of files may be written from the
+   * place of the page, too (Common Cartridge, "References to files").
+   */
+  private static Optional<String> relative(String address, String page) {
     String a = address.strip();
     int cut = firstOf(a, '?', '#');
     a = cut < 0 ? a : a.substring(0, cut);
@@ -47,12 +64,12 @@ final class Paths {
     String folder = page.contains("/") ? page.substring(0, page.lastIndexOf('/') + 1) : "";
     if (a.startsWith(FILE_BASE)) {
       a = a.substring(FILE_BASE.length()).replaceFirst("^/+", "");
-      folder = "";
+      folder = a.startsWith("../") ? folder : "";
     } else if (a.startsWith("/")) {
       folder = "";
       a = a.substring(1);
     }
-    return normal(folder + a);
+    return Optional.of(folder + a);
   }
 
   private static Optional<String> normal(String path) {

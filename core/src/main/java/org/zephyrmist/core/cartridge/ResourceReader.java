@@ -1,226 +1,160 @@
 package org.zephyrmist.core.cartridge;
 
 import java.io.IOException;
-import java.math.BigDecimal;
-import java.util.HashSet;
-import java.util.Map;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
-import java.util.Set;
-import java.util.TreeMap;
+import org.jsoup.nodes.Entities;
 import org.w3c.dom.Element;
 import org.zephyrmist.core.cartridge.Manifest.Resource;
-import org.zephyrmist.core.content.Addresses;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.FileRef;
-import org.zephyrmist.core.content.Grading;
-import org.zephyrmist.core.content.Html;
-import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.References;
+import org.zephyrmist.core.xml.Elements;
 
 /** Turns one resource into content. */
 final class ResourceReader {
   /**
    * @param title what the resource calls itself; may be empty
+   * @param instructors what comes with it and is for instructors only; may be empty
    */
-  record Read(String title, Content content) {}
+  record Read(String title, Content content, String instructors) {
+    Read(String title, Content content) {
+      this(title, content, "");
+    }
+  }
 
   private final Archive archive;
   private final Limits limits;
   private final PackageFiles files;
-  private final Map<String, ItemKey> pageItems;
-  private final Set<String> instructorsFiles;
+  private final PackageAddresses addresses;
   private final Findings findings;
   private final Xml.Parser xml;
-  private final Set<String> used = new HashSet<>();
-  private boolean forStudents;
+  private final PageReader pages;
+  private final LinkReader links;
+  private final TaskReader tasks;
 
   ResourceReader(
       Archive archive,
       Limits limits,
       PackageFiles files,
-      Map<String, ItemKey> pageItems,
-      Set<String> instructorsFiles,
+      PackageAddresses addresses,
       Findings findings) {
-    this.instructorsFiles = instructorsFiles;
     this.archive = archive;
     this.limits = limits;
     this.files = files;
-    this.pageItems = pageItems;
+    this.addresses = addresses;
     this.findings = findings;
     this.xml = new Xml.Parser(limits.depth());
+    this.pages = new PageReader(archive, limits, files, addresses, findings);
+    this.links = new LinkReader(findings);
+    this.tasks = new TaskReader(files, addresses, findings);
   }
 
-  /** The content; nothing if its file is missing, which is reported. */
+  /**
+   * The content; nothing if its file is missing or torn, which is reported.
+   *
+   * @throws CartridgeException if something breaks the whole package
+   */
   Optional<Read> read(Resource r, String title) throws CartridgeException, IOException {
-    forStudents = !r.instructorsOnly();
-    Optional<ResourceType> type = ResourceType.of(r.type());
+    addresses.begin(!r.instructorsOnly());
+    String name = title.isBlank() ? r.id() : title;
     if (r.path().isEmpty() && r.inline().isEmpty()) {
       findings.dead(
-          title.isBlank() ? r.id() : title,
+          name,
           r.address().isEmpty()
               ? "its resource has no file"
               : "its file " + r.address() + " is missing");
       return Optional.empty();
     }
+    Optional<ResourceType> type = ResourceType.of(r.type());
     if (type.isEmpty()) {
-      findings.notUnderstood(title, "resource of type " + r.type() + "; kept as a file");
+      findings.notUnderstood(name, "resource of type " + r.type() + "; kept as a file");
     }
-    r.path().ifPresent(used::add);
+    r.path().ifPresent(addresses.used()::add);
     ResourceType known = type.orElse(ResourceType.ASSOCIATED_CONTENT);
-    if (known == ResourceType.WEB_CONTENT || known == ResourceType.ASSOCIATED_CONTENT) {
-      if (r.path().isEmpty()) {
-        return Optional.empty(); // XML in the manifest, which is kept
-      }
-      String path = r.path().get();
-      return Optional.of(Paths.isPage(path) ? page(path) : file(path));
+    if (known.isFiles()) {
+      return r.path().map(path -> pages.read(path, type, name)); // XML in the manifest is kept
     }
+    try {
+      return Optional.of(xml(known, r, name));
+    } catch (CartridgeException e) {
+      if (!e.isTorn() || r.path().isEmpty()) {
+        throw e;
+      }
+      findings.notUnderstood(
+          name,
+          e.place() + ": " + e.getMessage() + " It was kept as a file; the rest was taken in.");
+      return Optional.of(pages.file(r.path().get()));
+    }
+  }
+
+  private Read xml(ResourceType type, Resource r, String title)
+      throws CartridgeException, IOException {
     String name = r.path().orElse("imsmanifest.xml");
     Element root =
         r.inline().isPresent()
             ? r.inline().get()
             : xml.parse(name, archive.bytes(name, limits.xml()));
-    return Optional.of(
-        switch (known) {
-          case DISCUSSION -> discussion(root, name);
-          case WEB_LINK -> webLink(root, title);
-          case TOOL_LINK -> toolLink(root, name, title);
-          case ASSIGNMENT -> assignment(root, name);
-          case ASSESSMENT, QUESTION_BANK -> questions(known, root, name, r.path());
-          case WEB_CONTENT, ASSOCIATED_CONTENT ->
-              throw new IllegalStateException("Read above: " + known);
-        });
-  }
-
-  private Read page(String path) throws IOException {
-    try {
-      Html.Body body = Html.body(archive.bytes(path, limits.page()), a -> address(a, path));
-      return new Read(body.title(), new Content.Page(body.html()));
-    } catch (CartridgeException e) {
-      findings.notUnderstood(path, e.getMessage() + " Kept as a file.");
-      return file(path);
-    }
-  }
-
-  private Read file(String path) {
-    return new Read(Paths.fileName(path), new Content.File(files.ref(path)));
-  }
-
-  /** Paths of files that an item is made of or refers to. */
-  Set<String> used() {
-    return used;
+    return switch (type) {
+      case DISCUSSION -> discussion(root, name);
+      case WEB_LINK -> links.webLink(root, title);
+      case TOOL_LINK -> links.toolLink(root, title, html(root, name, "description"));
+      case ASSIGNMENT -> assignment(root, name, title);
+      case ASSESSMENT, QUESTION_BANK -> tasks.questions(type, root, name, r, title);
+      case WEB_CONTENT, ASSOCIATED_CONTENT ->
+          throw new IllegalStateException("Read above: " + type);
+    };
   }
 
   private Read discussion(Element xml, String path) {
-    return new Read(Xml.text(xml, "title"), new Content.Discussion(text(xml, path, "text")));
-  }
-
-  private Read webLink(Element xml, String title) {
-    Optional<Element> url = Xml.child(xml, "url");
-    String address = url.map(u -> u.getAttribute("href").strip()).orElse("");
-    if (!address.isEmpty() && !Addresses.isPlain(address)) {
-      findings.dead(title, "the link leads to what is no address of the web and was left out");
-      address = "";
-    } else if (address.isEmpty()) {
-      findings.dead(title, "the link leads nowhere");
-    }
-    boolean window = url.filter(u -> u.getAttribute("target").equals("_blank")).isPresent();
-    return new Read(Xml.text(xml, "title"), new Content.WebLink(address, window));
-  }
-
-  /** LTI 1.1 link as in Common Cartridge: launch addresses and custom parameters. */
-  private Read toolLink(Element xml, String path, String title) {
-    String secure = Xml.text(xml, "secure_launch_url");
-    String address = secure.isEmpty() ? Xml.text(xml, "launch_url") : secure;
-    if (!Addresses.isWeb(address)) {
-      findings.dead(title, "the tool link has no launch address");
-      address = "";
-    }
-    TreeMap<String, String> parameters = new TreeMap<>();
-    Xml.child(xml, "custom")
-        .ifPresent(
-            c ->
-                Xml.children(c)
-                    .forEach(p -> parameters.put(p.getAttribute("name"), p.getTextContent())));
+    String html = html(xml, path, "text");
     return new Read(
-        Xml.text(xml, "title"),
-        new Content.ToolLink(text(xml, path, "description"), address, parameters));
+        Elements.text(xml, "title"), new Content.Discussion(html, attached(xml, path, false)));
   }
 
-  private Read assignment(Element xml, String path) {
-    String html = text(xml, path, "text");
-    Optional<Element> gradable = Xml.child(xml, "gradable");
-    Optional<BigDecimal> points =
-        gradable
-            .filter(g -> !g.getTextContent().strip().equals("false"))
-            .flatMap(g -> Grading.number(g.getAttribute("points_possible")));
-    return new Read(
-        Xml.text(xml, "title"),
-        new Content.Assignment(html, points.map(Grading::points).orElse(Grading.NONE)));
+  private Read assignment(Element xml, String path, String title) {
+    String html = html(xml, path, "text") + html(xml, path, "rubric");
+    Content.Assignment content =
+        new Content.Assignment(html, tasks.grading(xml, title), attached(xml, path, false));
+    StringBuilder instructors = new StringBuilder(html(xml, path, "instructor_text"));
+    for (FileRef f : attached(xml, path, true)) {
+      instructors
+          .append("<p><a href=\"")
+          .append(Entities.escape(References.file(f.sha256(), f.name(), "")))
+          .append("\">")
+          .append(Entities.escape(f.name()))
+          .append("</a></p>");
+    }
+    return new Read(Elements.text(xml, "title"), content, instructors.toString());
   }
 
-  private Read questions(ResourceType type, Element xml, String name, Optional<String> path)
-      throws CartridgeException {
-    FileRef qti =
-        path.map(files::ref)
-            .orElseThrow(
-                () ->
-                    new CartridgeException(
-                        name,
-                        "Questions stand in the manifest itself.",
-                        "Ask for an export with the questions in files of their own."));
-    Qti facts = Qti.read(xml);
-    Content content =
-        type == ResourceType.ASSESSMENT
-            ? new Content.Quiz(facts.presentation(), qti, facts.questions(), facts.grading())
-            : new Content.QuestionBank(qti, facts.questions());
-    return new Read(facts.title(), content);
+  /**
+   * Attachments (assignment extension, "role": Learner, Instructor, All, AllRolesExceptLearner).
+   *
+   * @param instructors those that are not for learners, or those that are
+   */
+  private List<FileRef> attached(Element xml, String path, boolean instructors) {
+    List<FileRef> all = new ArrayList<>();
+    for (Element list : Elements.children(xml, "attachments")) {
+      for (Element a : Elements.children(list, "attachment")) {
+        String role = a.getAttribute("role").strip();
+        boolean learners =
+            role.isEmpty() || role.equalsIgnoreCase("All") || role.equalsIgnoreCase("Learner");
+        if (learners != instructors) {
+          addresses.file(a.getAttribute("href").strip(), path).ifPresent(all::add);
+        }
+      }
+    }
+    return all.stream().distinct().toList();
   }
 
-  private String text(Element xml, String path, String name) {
-    Optional<Element> e = Xml.child(xml, name);
+  private String html(Element xml, String path, String name) {
+    Optional<Element> e = Elements.child(xml, name);
     String raw = e.map(x -> x.getTextContent().strip()).orElse("");
     boolean plain = e.filter(x -> x.getAttribute("texttype").equals("text/plain")).isPresent();
-    return plain ? new org.jsoup.nodes.Element("p").text(raw).outerHtml() : refer(raw, path);
-  }
-
-  /** Addresses become references to files and items of the package. */
-  private String refer(String html, String path) {
-    return Html.mapAddresses(html, a -> address(a, path));
-  }
-
-  private String address(String address, String path) {
-    if (References.isOurs(address)) {
-      findings.dead(path, "has an address that only Zephyrmist writes; it was left out");
-      return References.NOWHERE;
-    }
-    if (address.length() > Addresses.MOST && !address.startsWith("data:")) {
-      findings.dead(path, "has an address of more than 2,000 characters; it was left out");
-      return References.NOWHERE;
-    }
-    Optional<String> target = Paths.resolve(address, path);
-    if (target.isEmpty()) {
-      return address;
-    }
-    Optional<String> found =
-        archive
-            .findAddress(target.get())
-            .or(() -> archive.findAddress("web_resources/" + target.get()));
-    if (found.isEmpty()) {
-      findings.dead(path, "refers to " + target.get() + ", which is not in the package");
-      return address;
-    }
-    used.add(found.get());
-    String fragment = References.fragment(address);
-    ItemKey item = pageItems.get(found.get());
-    boolean withheld = forStudents && instructorsFiles.contains(found.get());
-    if (item != null && (withheld || !Paths.mediaType(found.get()).startsWith("image/"))) {
-      return References.item(item, fragment);
-    }
-    if (withheld) {
-      findings.dead(path, "refers to " + found.get() + ", which is only for instructors");
-      return address;
-    }
-    FileRef file = files.ref(found.get());
-    return References.file(file.sha256(), file.name(), fragment);
+    String html = plain ? new org.jsoup.nodes.Element("p").text(raw).outerHtml() : raw;
+    pages.tell(html, path);
+    return addresses.refer(html, path);
   }
 }

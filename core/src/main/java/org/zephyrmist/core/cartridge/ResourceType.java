@@ -22,6 +22,11 @@ enum ResourceType {
     this.form = Pattern.compile(form);
   }
 
+  /** Whether it is pages and files, not a description in XML. */
+  boolean isFiles() {
+    return this == WEB_CONTENT || this == ASSOCIATED_CONTENT;
+  }
+
   static Optional<ResourceType> of(String type) {
     return Arrays.stream(values())
         .filter(t -> t.form.matcher(type.toLowerCase(Locale.ROOT)).matches())

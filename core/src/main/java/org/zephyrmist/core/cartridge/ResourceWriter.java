@@ -3,109 +3,160 @@ package org.zephyrmist.core.cartridge;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import javax.xml.stream.XMLStreamException;
 import org.jsoup.nodes.Entities;
 import org.zephyrmist.core.content.Aspects;
+import org.zephyrmist.core.content.FileRef;
+import org.zephyrmist.core.content.Frames;
+import org.zephyrmist.core.content.HandIn;
 import org.zephyrmist.core.content.Item;
-import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.Launch;
+import org.zephyrmist.core.xml.XmlOut;
 
-/** How each kind of item is written as a resource (Common Cartridge 1.3, section 4). */
+/** How each kind of item is written as a resource (Common Cartridge, section 4). */
 final class ResourceWriter {
-  private static final String CC = "http://www.imsglobal.org/xsd/imsccv1p3/";
+  private static final String XSD = "http://www.imsglobal.org/xsd/";
+  private final PackageChoices choices;
+  private final PackageFormat format;
   private final UnaryOperator<String> refer;
+  private final PackagePaths paths;
 
   /**
    * @param refer turns the references in a text into addresses within the package
    */
-  ResourceWriter(UnaryOperator<String> refer) {
+  ResourceWriter(PackageChoices choices, UnaryOperator<String> refer, PackagePaths paths) {
+    this.choices = choices;
+    this.format = choices.format();
     this.refer = refer;
+    this.paths = paths;
   }
 
-  /** The type of its resource; none for modules, and for kinds that the standard does not have. */
-  static Optional<String> type(Kind kind) {
-    return switch (kind) {
-      case PAGE, FILE -> Optional.of("webcontent");
-      case DISCUSSION -> Optional.of("imsdt_xmlv1p3");
-      case WEB_LINK -> Optional.of("imswl_xmlv1p3");
-      case TOOL_LINK -> Optional.of("imsbasiclti_xmlv1p3");
-      case ASSIGNMENT -> Optional.of("assignment_xmlv1p0");
-      case QUIZ -> Optional.of("imsqti_xmlv1p2/imscc_xmlv1p3/assessment");
-      case QUESTION_BANK -> Optional.of("imsqti_xmlv1p2/imscc_xmlv1p3/question-bank");
-      case MODULE, RUBRIC, OUTCOME, GRADE_CATEGORY, ANNOUNCEMENT, GROUP_SET -> Optional.empty();
-    };
-  }
-
-  /** Where its own file stands; none for what is written as the file it is made of. */
-  static Optional<String> path(Item item) {
-    if (item.content().madeOf().isPresent()) {
-      return Optional.empty();
-    }
-    return Optional.of(
-        item.kind() == Kind.PAGE
-            ? "web_resources/" + item.key() + ".html"
-            : "i/" + item.key() + ".xml");
-  }
-
-  /** Writes the file of an item that has one of its own. */
+  /** Writes the file of an item that is neither a file itself nor made of questions. */
   void write(Item item, OutputStream out) throws IOException, XMLStreamException {
-    if (item.kind() == Kind.PAGE) {
-      out.write(page(item).getBytes(StandardCharsets.UTF_8));
-      return;
-    }
-    XmlOut x = new XmlOut(out);
     Aspects a = Aspects.of(item);
     String html = refer.apply(a.wording().html());
+    List<FileRef> attached = a.wording().attached();
     switch (item.kind()) {
-      case DISCUSSION -> {
-        x.open("topic", "xmlns", CC + "imsdt_v1p3");
-        x.text("title", item.title()).html("text", html);
-      }
+      case PAGE -> page(out, item.title(), html, List.of());
+      case DISCUSSION -> topic(new XmlOut(out), item.title(), html, attached);
       case WEB_LINK -> {
-        x.open("webLink", "xmlns", CC + "imswl_v1p3").text("title", item.title());
+        XmlOut x = new XmlOut(out);
+        x.open("webLink", "xmlns", format.name(XSD + "imsccv1p*/imswl_v1p*"));
         String target = a.launch().newWindow() ? "_blank" : "_self";
-        x.open("url", "href", a.launch().address(), "target", target).close();
+        x.text("title", item.title());
+        x.empty("url", "href", a.launch().address(), "target", target).close().end();
       }
-      case TOOL_LINK -> tool(x, item.title(), html, a);
+      case TOOL_LINK -> tool(new XmlOut(out), item.title(), html, a.launch());
       case ASSIGNMENT -> {
-        String extension = "http://www.imsglobal.org/xsd/imscc_extensions/assignment";
-        x.open("assignment", "xmlns", extension, "identifier", item.key().value());
-        x.text("title", item.title()).html("text", html);
-        if (a.grading().points().isPresent()) {
-          x.open("gradable", "points_possible", a.grading().points().get().toPlainString());
-          x.close();
+        if (format.assignments()) {
+          assignment(new XmlOut(out), item, html, a);
+        } else {
+          page(out, item.title(), html, attached);
         }
       }
       default -> throw new IllegalArgumentException("Has no file of its own: " + item.kind());
     }
+  }
+
+  private void page(OutputStream out, String title, String html, List<FileRef> attached)
+      throws IOException {
+    StringBuilder page = new StringBuilder();
+    page.append("<!DOCTYPE html><html><head><meta charset=\"utf-8\"><title>")
+        .append(Entities.escape(title))
+        .append("</title></head><body>")
+        .append(html);
+    for (FileRef f : attached) {
+      page.append("<p><a href=\"")
+          .append(Entities.escape(paths.address(f.sha256(), f.name(), "")))
+          .append("\">")
+          .append(Entities.escape(f.name()))
+          .append("</a></p>");
+    }
+    out.write(page.append("</body></html>").toString().getBytes(StandardCharsets.UTF_8));
+  }
+
+  private void topic(XmlOut x, String title, String html, List<FileRef> attached)
+      throws XMLStreamException {
+    x.open("topic", "xmlns", format.name(XSD + "imsccv1p*/imsdt_v1p*"));
+    x.text("title", title).text("text", html, "texttype", "text/html");
+    attachments(x, attached, false);
     x.close().end();
   }
 
-  private String page(Item item) {
-    return "<!DOCTYPE html><html><head><meta charset=\"utf-8\"><title>"
-        + Entities.escape(item.title())
-        + "</title></head><body>"
-        + refer.apply(item.content().html())
-        + "</body></html>";
+  private void attachments(XmlOut x, List<FileRef> attached, boolean roles)
+      throws XMLStreamException {
+    if (attached.isEmpty()) {
+      return;
+    }
+    x.open("attachments");
+    for (FileRef f : attached) {
+      String href = "../" + PackagePaths.href(paths.file(f.sha256(), f.name()));
+      if (roles) {
+        x.empty("attachment", "href", href, "role", "All");
+      } else {
+        x.empty("attachment", "href", href);
+      }
+    }
+    x.close();
   }
 
-  /** LTI 1.1 link as Common Cartridge has it. */
-  private static void tool(XmlOut x, String title, String html, Aspects a)
-      throws XMLStreamException {
+  private void assignment(XmlOut x, Item item, String html, Aspects a) throws XMLStreamException {
+    String extension = XSD + "imscc_extensions/assignment";
+    String id = PackagePaths.identifier("a_", item.key().value());
+    x.open("assignment", "xmlns", extension, "identifier", id).text("title", item.title());
+    x.text("text", html, "texttype", "text/html");
+    attachments(x, a.wording().attached(), true);
+    if (choices.grading() && a.grading().points().isPresent()) {
+      String points = a.grading().points().get().toPlainString();
+      x.text("gradable", "true", "points_possible", points);
+    }
+    Optional<HandIn> handIn = a.grading().handIn();
+    if (choices.grading() && handIn.isPresent() && !handIn.get().ways().isEmpty()) {
+      x.open("submission_formats");
+      for (String way : handIn.get().ways()) {
+        x.empty("format", "type", way);
+      }
+      x.close();
+    }
+    x.close().end();
+  }
+
+  /** LTI 1.1 link; the standard wants a plain address and a vendor whatever is known of them. */
+  private void tool(XmlOut x, String title, String html, Launch launch) throws XMLStreamException {
+    Launch.Tool tool = launch.tool().orElse(new Launch.Tool("", "", "", ""));
+    String address = launch.address();
+    boolean secure = address.regionMatches(true, 0, "https:", 0, 6);
     x.open(
         "cartridge_basiclti_link",
         "xmlns",
-        "http://www.imsglobal.org/xsd/imslticc_v1p3",
+        format.toolSpace(),
         "xmlns:blti",
-        "http://www.imsglobal.org/xsd/imsbasiclti_v1p0",
+        XSD + "imsbasiclti_v1p0",
         "xmlns:lticm",
-        "http://www.imsglobal.org/xsd/imslticm_v1p0");
-    x.text("blti:title", title).text("blti:description", html).open("blti:custom");
-    for (Map.Entry<String, String> e : a.launch().parameters().entrySet()) {
-      x.property("lticm:property", e.getKey(), e.getValue());
+        XSD + "imslticm_v1p0",
+        "xmlns:lticp",
+        XSD + "imslticp_v1p0");
+    x.text("blti:title", title).text("blti:description", html);
+    if (choices.parameters() && !launch.parameters().isEmpty()) {
+      x.open("blti:custom");
+      for (Map.Entry<String, String> e : launch.parameters().entrySet()) {
+        x.text("lticm:property", e.getValue(), "name", e.getKey());
+      }
+      x.close();
     }
-    x.close().text("blti:secure_launch_url", a.launch().address());
+    x.text("blti:launch_url", tool.plain().isEmpty() ? address : tool.plain());
+    if (secure) {
+      x.text("blti:secure_launch_url", address);
+    }
+    x.some("blti:icon", tool.icon());
+    String host = Frames.host(address).isEmpty() ? "tool" : Frames.host(address);
+    x.open("blti:vendor");
+    x.text("lticp:code", tool.vendor().isEmpty() ? host : tool.vendor());
+    x.text("lticp:name", tool.vendorName().isEmpty() ? host : tool.vendorName());
+    x.close().close().end();
   }
 }

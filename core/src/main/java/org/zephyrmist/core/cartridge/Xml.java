@@ -4,9 +4,6 @@ import java.io.ByteArrayInputStream;
 import java.io.CharConversionException;
 import java.io.IOException;
 import java.io.UnsupportedEncodingException;
-import java.util.ArrayList;
-import java.util.List;
-import java.util.Optional;
 import javax.xml.XMLConstants;
 import javax.xml.parsers.DocumentBuilder;
 import javax.xml.parsers.DocumentBuilderFactory;
@@ -15,7 +12,6 @@ import javax.xml.parsers.SAXParser;
 import javax.xml.parsers.SAXParserFactory;
 import org.w3c.dom.Document;
 import org.w3c.dom.Element;
-import org.w3c.dom.Node;
 import org.xml.sax.ErrorHandler;
 import org.xml.sax.SAXException;
 import org.xml.sax.SAXParseException;
@@ -68,12 +64,12 @@ final class Xml {
     if (e instanceof CharConversionException
         || e instanceof UnsupportedEncodingException
         || message.contains("Invalid byte")) {
-      return new CartridgeException(
+      return CartridgeException.torn(
           place,
           "The encoding that the file declares is unknown, or its bytes do not fit it: " + message,
           "Save the file in the encoding that its first line names, or ask for a fresh export.");
     }
-    return new CartridgeException(
+    return CartridgeException.torn(
         place,
         "The XML is malformed: " + message,
         "Ask for a fresh export; this file was damaged or edited by hand.");
@@ -116,38 +112,6 @@ final class Xml {
     } catch (ParserConfigurationException | SAXException e) {
       throw new IllegalStateException("The JDK's parser knows these features", e);
     }
-  }
-
-  static List<Element> children(Element e) {
-    List<Element> all = new ArrayList<>();
-    for (Node n = e.getFirstChild(); n != null; n = n.getNextSibling()) {
-      if (n instanceof Element c) {
-        all.add(c);
-      }
-    }
-    return all;
-  }
-
-  static List<Element> children(Element e, String name) {
-    return children(e).stream().filter(c -> c.getLocalName().equals(name)).toList();
-  }
-
-  static Optional<Element> child(Element e, String name) {
-    return children(e, name).stream().findFirst();
-  }
-
-  /** Down a path of local names. */
-  static Optional<Element> at(Element e, String... path) {
-    Optional<Element> here = Optional.of(e);
-    for (String name : path) {
-      here = here.flatMap(h -> child(h, name));
-    }
-    return here;
-  }
-
-  /** Text at a path, stripped; empty if there is none. */
-  static String text(Element e, String... path) {
-    return at(e, path).map(x -> x.getTextContent().strip()).orElse("");
   }
 
   private static final class Strict implements ErrorHandler {

@@ -15,7 +15,7 @@ public record Aspects(
   public static Aspects of(Item i) {
     Content c = i.content();
     return new Aspects(
-        Wording.of(i.title(), c), c.grading(), i.timing(), i.place(), i.visibility(), c.launch());
+        Wording.of(i), c.grading(), i.timing(), i.place(), i.visibility(), c.launch());
   }
 
   /** From the canonical forms of all of them. */
@@ -45,7 +45,8 @@ public record Aspects(
   /** The item of a kind that has these aspects. */
   public Item item(ItemKey key, Kind kind, EditRule rule) {
     String title = Titles.firstOf(wording.title());
-    return new Item(key, title, kind.content(this), timing, place, visibility, rule);
+    return new Item(
+        key, title, kind.content(this), timing, place, visibility, rule, wording.standards());
   }
 
   public Aspects with(Wording to) {

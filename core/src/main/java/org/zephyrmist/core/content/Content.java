@@ -33,6 +33,11 @@ public sealed interface Content {
     return List.of();
   }
 
+  /** Files that go with it: attachments, or the pictures of its questions. */
+  default List<FileRef> attached() {
+    return List.of();
+  }
+
   /** How it counts; {@link Grading#NONE} for kinds that do not. */
   default Grading grading() {
     return Grading.NONE;
@@ -87,16 +92,13 @@ public sealed interface Content {
   }
 
   /** A launch of an external tool (LTI). */
-  record ToolLink(String html, String address, SortedMap<String, String> parameters)
-      implements Content {
+  record ToolLink(String html, Launch launch) implements Content {
     public ToolLink {
       html = Html.canonical(html);
-      parameters = new TreeMap<>(parameters);
     }
 
-    @Override
-    public Launch launch() {
-      return new Launch(address, false, parameters);
+    public ToolLink(String html, String address, SortedMap<String, String> parameters) {
+      this(html, new Launch(address, false, new TreeMap<>(parameters)));
     }
 
     @Override
@@ -105,9 +107,14 @@ public sealed interface Content {
     }
   }
 
-  record Assignment(String html, Grading grading) implements Content {
+  record Assignment(String html, Grading grading, List<FileRef> attached) implements Content {
     public Assignment {
       html = Html.canonical(html);
+      attached = List.copyOf(attached);
+    }
+
+    public Assignment(String html, Grading grading) {
+      this(html, grading, List.of());
     }
 
     @Override
@@ -116,9 +123,14 @@ public sealed interface Content {
     }
   }
 
-  record Discussion(String html) implements Content {
+  record Discussion(String html, List<FileRef> attached) implements Content {
     public Discussion {
       html = Html.canonical(html);
+      attached = List.copyOf(attached);
+    }
+
+    public Discussion(String html) {
+      this(html, List.of());
     }
 
     @Override
@@ -127,10 +139,16 @@ public sealed interface Content {
     }
   }
 
-  /** A quiz; its questions are kept as the QTI file they came in. */
-  record Quiz(String html, FileRef questions, int count, Grading grading) implements Content {
+  /** A quiz; its questions are kept as a QTI file, their pictures beside it. */
+  record Quiz(String html, FileRef questions, int count, Grading grading, List<FileRef> attached)
+      implements Content {
     public Quiz {
       html = Html.canonical(html);
+      attached = List.copyOf(attached);
+    }
+
+    public Quiz(String html, FileRef questions, int count, Grading grading) {
+      this(html, questions, count, grading, List.of());
     }
 
     @Override
@@ -149,7 +167,15 @@ public sealed interface Content {
     }
   }
 
-  record QuestionBank(FileRef questions, int count) implements Content {
+  record QuestionBank(FileRef questions, int count, List<FileRef> attached) implements Content {
+    public QuestionBank {
+      attached = List.copyOf(attached);
+    }
+
+    public QuestionBank(FileRef questions, int count) {
+      this(questions, count, List.of());
+    }
+
     @Override
     public Optional<FileRef> madeOf() {
       return Optional.of(questions);

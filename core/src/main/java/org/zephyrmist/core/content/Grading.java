@@ -11,19 +11,29 @@ import java.util.Optional;
  * @param rubric key of its rubric
  * @param attempts how often it may be tried, if limited
  * @param weight of a grade category, in percent
+ * @param minutes it may take, if limited
+ * @param handIn how work is handed in, where that is said
  */
 public record Grading(
     Optional<BigDecimal> points,
     Optional<String> category,
     Optional<String> rubric,
     Optional<Integer> attempts,
-    Optional<BigDecimal> weight) {
+    Optional<BigDecimal> weight,
+    Optional<Integer> minutes,
+    Optional<HandIn> handIn) {
   private static final BigDecimal MOST = new BigDecimal(100_000);
 
   /** Not graded. */
   public static final Grading NONE =
       new Grading(
-          Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty());
+          Optional.empty(),
+          Optional.empty(),
+          Optional.empty(),
+          Optional.empty(),
+          Optional.empty(),
+          Optional.empty(),
+          Optional.empty());
 
   public Grading {
     points = points.map(Grading::plain);
@@ -32,17 +42,22 @@ public record Grading(
 
   /** The same but for its points. */
   public Grading withPoints(Optional<BigDecimal> to) {
-    return new Grading(to, category, rubric, attempts, weight);
+    return new Grading(to, category, rubric, attempts, weight, minutes, handIn);
+  }
+
+  /** The same but for how often and how long it may be tried. */
+  public Grading withLimits(Optional<Integer> attempts, Optional<Integer> minutes) {
+    return new Grading(points, category, rubric, attempts, weight, minutes, handIn);
+  }
+
+  /** The same but for how work is handed in. */
+  public Grading withHandIn(Optional<HandIn> to) {
+    return new Grading(points, category, rubric, attempts, weight, minutes, to);
   }
 
   /** Graded with these points and nothing else. */
   public static Grading points(BigDecimal points) {
-    return new Grading(
-        Optional.of(points),
-        Optional.empty(),
-        Optional.empty(),
-        Optional.empty(),
-        Optional.empty());
+    return NONE.withPoints(Optional.of(points));
   }
 
   /**

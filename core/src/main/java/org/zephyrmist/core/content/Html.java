@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.regex.Pattern;
 import org.jsoup.Jsoup;
@@ -60,6 +61,10 @@ public final class Html {
           .addAttributes("source", "src", "type")
           .addAttributes("track", "src", "kind", "srclang", "label")
           .addAttributes("td", "headers")
+          .addAttributes(":all", "style")
+          .addAttributes("img", "srcset", "sizes")
+          .addTags("iframe")
+          .addAttributes("iframe", "src", "title", "width", "height", "sandbox", "referrerpolicy")
           .removeProtocols("a", "href", "ftp")
           .addProtocols("a", "href", "#", "http", "https", "mailto", "tel", "zref")
           .addProtocols("img", "src", "http", "https", "zref")
@@ -70,7 +75,7 @@ public final class Html {
           .addProtocols("track", "src", "http", "https", "zref");
 
   private static final Pattern MAY_HOLD_ADDRESS =
-      Pattern.compile("href|src|data|poster|longdesc|background", Pattern.CASE_INSENSITIVE);
+      Pattern.compile("href|src|data|poster|longdesc|background|url", Pattern.CASE_INSENSITIVE);
 
   /** Tables of one text; more of them, nested, take a parser longer and longer each. */
   private static final int TABLES = 1_000;
@@ -105,8 +110,10 @@ public final class Html {
    * The body of a whole page in canonical form, every address replaced, and its head's title if it
    * has one. The encoding is read from a byte order mark or the page's own declaration (HTML
    * Standard, 13.2.3.2); UTF-8 if it has neither.
+   *
+   * @param map from the address that the page sets for others to be relative to, which may be empty
    */
-  public static Body body(byte[] page, UnaryOperator<String> map) {
+  public static Body body(byte[] page, Function<String, UnaryOperator<String>> map) {
     byte[] bounded = bounded(page);
     Document doc;
     try {
@@ -116,7 +123,8 @@ public final class Html {
       doc = Jsoup.parse(new String(bounded, StandardCharsets.UTF_8), "", parser());
     }
     doc.outputSettings(settings(doc));
-    replaceAddresses(doc, map);
+    Element base = doc.head().selectFirst("base[href]");
+    replaceAddresses(doc, map.apply(base == null ? "" : base.attr("href")));
     return new Body(doc.title(), canonicalBody(doc));
   }
 
@@ -158,6 +166,10 @@ public final class Html {
             ADDRESSES.contains(a.getKey()) || a.getKey().equals("data") && e.nameIs("object");
         if (address) {
           a.setValue(map.apply(a.getValue()));
+        } else if (a.getKey().equals("srcset")) {
+          a.setValue(Styles.mapCandidates(a.getValue(), map));
+        } else if (a.getKey().equals("style")) {
+          a.setValue(Styles.mapAddresses(a.getValue(), map));
         }
       }
     }
@@ -175,15 +187,80 @@ public final class Html {
     return all;
   }
 
-  /** What may be shown or written to a shell: no script, handler, frame, style or odd address. */
+  /** What may be shown or written to a shell, where no frame is approved. */
   public static String safe(String html) {
-    return html.isEmpty() ? html : CLEANED.get(html, Html::safeAnew);
+    return safe(html, Frames.NONE);
   }
 
-  private static String safeAnew(String html) {
-    Document clean = new Cleaner(SAFE.preserveRelativeLinks(true)).clean(parse(html));
+  /**
+   * What may be shown or written to a shell: no script, handler, odd address or style that covers
+   * other things; a frame of a host that is not approved is a link to what it shows.
+   */
+  public static String safe(String html, Frames frames) {
+    return html.isEmpty()
+        ? html
+        : frames.hosts().isEmpty()
+            ? CLEANED.get(html, h -> safeAnew(h, frames))
+            : Embedded.MAY_STAND.matcher(html).find()
+                ? safeAnew(html, frames)
+                : safe(html, Frames.NONE);
+  }
+
+  private static String safeAnew(String html, Frames frames) {
+    Document doc = parse(html);
+    Embedded.replace(doc.body(), frames);
+    for (Element e : doc.body().select("[style]")) {
+      e.attr("style", Styles.safe(e.attr("style")));
+    }
+    for (Element e : doc.body().select("[srcset]")) {
+      e.attr("srcset", Styles.mapCandidates(e.attr("srcset"), Html::picture));
+    }
+    Document clean = new Cleaner(SAFE.preserveRelativeLinks(true)).clean(doc);
+    clean
+        .body()
+        .select("[style=], [srcset=]")
+        .forEach(e -> e.removeAttr("style").removeAttr("srcset"));
     settings(clean);
     return canonical(clean.body().html());
+  }
+
+  private static String picture(String address) {
+    boolean scheme = address.matches("(?s)^[A-Za-z][A-Za-z0-9+.-]*:.*");
+    return !scheme || Addresses.isWeb(address) || References.asFile(address).isPresent()
+        ? address
+        : References.NOWHERE;
+  }
+
+  /** What stands in a text besides text and pictures, and is shown otherwise or not at all. */
+  public static List<Embedded> embedded(String html) {
+    return Embedded.MAY_STAND.matcher(html).find() ? Embedded.in(parse(html).body()) : List.of();
+  }
+
+  /** The blocks of a canonical text at its top, each as it stands; text beside them by itself. */
+  public static List<String> blocks(String html) {
+    if (html.isEmpty()) {
+      return List.of();
+    }
+    List<String> all = new ArrayList<>();
+    StringBuilder inline = new StringBuilder();
+    for (org.jsoup.nodes.Node n : parse(html).body().childNodes()) {
+      boolean block = n instanceof Element e && Tidy.isBlock(e);
+      if (block) {
+        flush(inline, all);
+        all.add(n.outerHtml());
+      } else {
+        inline.append(n.outerHtml());
+      }
+    }
+    flush(inline, all);
+    return all;
+  }
+
+  private static void flush(StringBuilder inline, List<String> all) {
+    if (!inline.toString().isBlank()) {
+      all.add(inline.toString());
+    }
+    inline.setLength(0);
   }
 
   /** The words alone, one space between them. */

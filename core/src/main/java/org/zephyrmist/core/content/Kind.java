@@ -16,16 +16,19 @@ public enum Kind {
       Field.ADDRESS),
   TOOL_LINK(
       From.PEOPLE,
-      a -> new Content.ToolLink(a.wording().html(), a.launch().address(), a.launch().parameters()),
+      a -> new Content.ToolLink(a.wording().html(), a.launch()),
       Field.TEXT,
       Field.LAUNCH_ADDRESS),
   ASSIGNMENT(
       From.PEOPLE,
-      a -> new Content.Assignment(a.wording().html(), a.grading()),
+      a -> new Content.Assignment(a.wording().html(), a.grading(), a.wording().attached()),
       Field.TEXT,
       Field.POINTS,
       Field.DUE),
-  DISCUSSION(From.PEOPLE, a -> new Content.Discussion(a.wording().html()), Field.TEXT),
+  DISCUSSION(
+      From.PEOPLE,
+      a -> new Content.Discussion(a.wording().html(), a.wording().attached()),
+      Field.TEXT),
   QUIZ(
       From.PACKAGES,
       a ->
@@ -33,13 +36,16 @@ public enum Kind {
               a.wording().html(),
               a.wording().file().orElseThrow(),
               a.wording().questions(),
-              a.grading()),
+              a.grading(),
+              a.wording().attached()),
       Field.TEXT,
       Field.POINTS,
       Field.DUE),
   QUESTION_BANK(
       From.PACKAGES,
-      a -> new Content.QuestionBank(a.wording().file().orElseThrow(), a.wording().questions())),
+      a ->
+          new Content.QuestionBank(
+              a.wording().file().orElseThrow(), a.wording().questions(), a.wording().attached())),
   RUBRIC(From.PACKAGES, a -> new Content.Rubric(a.wording().criteria())),
   OUTCOME(From.PEOPLE, a -> new Content.Outcome(a.wording().html()), Field.TEXT),
   GRADE_CATEGORY(From.PACKAGES, a -> new Content.GradeCategory(a.grading())),
@@ -98,6 +104,26 @@ public enum Kind {
   /** Whether items of this kind lead somewhere. */
   public boolean leads() {
     return fields.contains(Field.ADDRESS) || fields.contains(Field.LAUNCH_ADDRESS);
+  }
+
+  /** What people call items of this kind. */
+  public String words() {
+    return switch (this) {
+      case MODULE -> "modules";
+      case PAGE -> "pages";
+      case FILE -> "files";
+      case WEB_LINK -> "web links";
+      case TOOL_LINK -> "tool links";
+      case ASSIGNMENT -> "assignments";
+      case DISCUSSION -> "discussions";
+      case QUIZ -> "quizzes";
+      case QUESTION_BANK -> "question banks";
+      case RUBRIC -> "rubrics";
+      case OUTCOME -> "outcomes";
+      case GRADE_CATEGORY -> "grade categories";
+      case ANNOUNCEMENT -> "announcements";
+      case GROUP_SET -> "group sets";
+    };
   }
 
   /** Whether people can make one here; others come with a package. */

@@ -35,6 +35,10 @@ final class Tidy {
 
   private Tidy() {}
 
+  static boolean isBlock(Element e) {
+    return BLOCKS.contains(e.normalName());
+  }
+
   /** Without recursion, so that any depth of nesting will do. */
   static void body(Element body) {
     Set<Element> kept = Collections.newSetFromMap(new IdentityHashMap<>());

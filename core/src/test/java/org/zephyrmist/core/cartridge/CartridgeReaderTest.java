@@ -3,32 +3,22 @@ package org.zephyrmist.core.cartridge;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
-import java.io.ByteArrayInputStream;
 import java.io.IOException;
-import java.io.OutputStream;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.zephyrmist.core.content.Content;
-import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Item;
-import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
-import org.zephyrmist.core.content.Place;
 import org.zephyrmist.core.content.References;
-import org.zephyrmist.core.content.Timing;
-import org.zephyrmist.core.content.Visibility;
 
 class CartridgeReaderTest {
   @TempDir Path folder;
@@ -150,7 +140,7 @@ class CartridgeReaderTest {
   void factsOfLinksQuizzesAndAssignmentsAreRead() throws Exception {
     read(everything());
     Content.ToolLink tool = (Content.ToolLink) memory.titled("Patch practice").content();
-    assertThat(tool.parameters()).containsEntry("unit", "3");
+    assertThat(tool.launch().parameters()).containsEntry("unit", "3");
     Content.Quiz quiz = (Content.Quiz) memory.titled("Quiz 3: loads").content();
     assertThat(quiz.count()).isEqualTo(2);
     assertThat(quiz.grading().points()).contains(new BigDecimal("3.5"));
@@ -186,50 +176,6 @@ class CartridgeReaderTest {
     ReadingReport b = CartridgeReader.read(file, Limits.DEFAULT, second);
     assertThat(second.items).isEqualTo(memory.items);
     assertThat(b).isEqualTo(a);
-  }
-
-  @Test
-  void whatIsWrittenAsACartridgeIsReadBackTheSame() throws Exception {
-    read(everything());
-    Path out = folder.resolve("out.zip");
-    CartridgeFacts facts =
-        new CartridgeFacts(
-            "Stage Light", "About light.", "en", "CC BY", "Common Cartridge 1.3", false);
-    try (OutputStream stream = Files.newOutputStream(out)) {
-      CartridgeWriter.write(
-          stream, facts, memory.items, sha -> new ByteArrayInputStream(memory.files.get(sha)));
-    }
-    Package.Memory again = new Package.Memory();
-    ReadingReport report = CartridgeReader.read(out, Limits.DEFAULT, again);
-    assertThat(report.facts()).isEqualTo(facts);
-    assertThat(again.items)
-        .extracting(Item::title)
-        .containsExactlyElementsOf(memory.items.stream().map(Item::title).toList());
-    Item plot = again.titled("Paper plot 1");
-    assertThat(plot.content()).isEqualTo(memory.titled("Paper plot 1").content());
-  }
-
-  @Test
-  void whatTheStandardHasNoResourceForIsToldNotDropped() throws Exception {
-    List<Item> items =
-        Stream.of(new Content.Announcement("<p>Welcome.</p>"), new Content.Page("<p>Hi.</p>"))
-            .map(
-                c ->
-                    new Item(
-                        new ItemKey(c.kind().name()),
-                        c.kind().name(),
-                        c,
-                        Timing.NONE,
-                        new Place(Optional.empty(), "1"),
-                        Visibility.SHOWN,
-                        EditRule.ADAPTABLE))
-            .toList();
-    CartridgeFacts facts = new CartridgeFacts("x", "", "en", "", "Common Cartridge 1.3", false);
-    try (OutputStream out = Files.newOutputStream(folder.resolve("out.zip"))) {
-      assertThat(CartridgeWriter.write(out, facts, items, sha -> null))
-          .extracting(Item::kind)
-          .containsExactly(Kind.ANNOUNCEMENT);
-    }
   }
 
   @ParameterizedTest
@@ -284,11 +230,6 @@ class CartridgeReaderTest {
             CartridgeException.class, () -> CartridgeReader.read(file, Limits.DEFAULT, memory));
     assertThat(e).hasMessageContaining("not a ZIP");
     assertThat(e.remedy()).isNotBlank();
-  }
-
-  @Test
-  void anArchiveWithoutManifestIsRefused() throws Exception {
-    assertThat(refused(new Package().with("a.txt", "a"))).hasMessageContaining("imsmanifest.xml");
   }
 
   @Test

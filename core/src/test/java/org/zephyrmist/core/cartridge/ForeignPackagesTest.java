@@ -237,23 +237,6 @@ class ForeignPackagesTest {
         .satisfies(f -> assertThat(f.what()).contains("imsapip_zipv1p0"));
   }
 
-  @Test
-  void aVariantWeCanReadStandsForItsFallback() throws Exception {
-    read(
-        Package.cc12(
-                ITEM,
-                "<resource identifier=\"r\" type=\"webcontent\" href=\"a.html\"><cpx:variant"
-                    + " xmlns:cpx=\"http://www.imsglobal.org/xsd/imsccv1p3/imscp_extensionv1p2\""
-                    + " identifier=\"v\" identifierref=\"s\"/></resource>"
-                    + "<resource identifier=\"s\" type=\"assignment_xmlv1p0\" href=\"as.xml\"/>")
-            .with("a.html", "<p>Fallback.</p>")
-            .with(
-                "as.xml",
-                "<assignment><title>Plot</title><text texttype=\"text/html\">Draw.</text>"
-                    + "<gradable points_possible=\"5\">true</gradable></assignment>"));
-    assertThat(memory.items).extracting(Item::kind).containsExactly(Kind.ASSIGNMENT);
-  }
-
   @ParameterizedTest
   @CsvSource({
     "imsdt_xmlv1p0,DISCUSSION",
@@ -296,7 +279,7 @@ class ForeignPackagesTest {
             .with("a.html", "<p>a</p>"));
     List<String> titles = memory.items.stream().map(Item::title).toList();
     assertThat(titles.get(0)).isEqualTo("Cuetxt.exe <b>x</b>");
-    assertThat(titles.get(1)).isEqualTo("Untitled");
+    assertThat(titles.get(1)).isEqualTo("a.html");
     assertThat(titles.get(2)).hasSizeLessThanOrEqualTo(500).endsWith("…");
   }
 

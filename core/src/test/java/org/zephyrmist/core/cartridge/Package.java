@@ -7,10 +7,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.MessageDigest;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.zephyrmist.core.content.FileRef;
@@ -78,7 +78,7 @@ final class Package {
     }
 
     final List<Item> items = new ArrayList<>();
-    final Map<String, byte[]> files = new HashMap<>();
+    final Map<String, byte[]> files = new ConcurrentHashMap<>();
     final List<String> paths = new java.util.ArrayList<>();
 
     @Override
@@ -90,6 +90,13 @@ final class Package {
       files.put(sha, all);
       paths.add(path);
       return new FileRef(sha, name, mediaType, all.length);
+    }
+
+    @Override
+    public synchronized FileRef made(String name, String mediaType, byte[] content) {
+      String sha = Fingerprint.of(Fingerprint.sha256().digest(content)).hex();
+      files.put(sha, content);
+      return new FileRef(sha, name, mediaType, content.length);
     }
 
     @Override

@@ -77,6 +77,11 @@ class PackageFilesTest {
     }
 
     @Override
+    public FileRef made(String name, String mediaType, byte[] content) {
+      return memory.made(name, mediaType, content);
+    }
+
+    @Override
     public void item(Item item) {
       memory.item(item);
     }

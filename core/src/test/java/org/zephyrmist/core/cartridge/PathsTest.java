@@ -38,7 +38,7 @@ class PathsTest {
         "javascript:x()",
         "data:text/html,x",
         "../../etc/passwd",
-        "$IMS-CC-FILEBASE$/../x"
+        "$IMS-CC-FILEBASE$/../../x"
       })
   void anAddressThatLeadsOutsideMeansNothingInThePackage(String address) {
     assertThat(Paths.resolve(address, "pages/carry.html")).isEmpty();

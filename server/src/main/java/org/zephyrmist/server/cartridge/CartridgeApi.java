@@ -19,9 +19,11 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -46,9 +48,17 @@ class CartridgeApi {
   private final Intakes intakes;
   private final Trees trees;
   private final Previews previews;
+  private final Cartridges cartridges;
   private final JsonMapper json;
 
-  CartridgeApi(DSLContext db, Intakes intakes, Trees trees, Previews previews, JsonMapper json) {
+  CartridgeApi(
+      DSLContext db,
+      Intakes intakes,
+      Trees trees,
+      Previews previews,
+      Cartridges cartridges,
+      JsonMapper json) {
+    this.cartridges = cartridges;
     this.db = db;
     this.intakes = intakes;
     this.trees = trees;
@@ -80,7 +90,18 @@ class CartridgeApi {
       long size,
       @NotNull String takenBy,
       @NotNull OffsetDateTime takenAt,
-      @NotNull ReadingReport report) {}
+      @NotNull ReadingReport report,
+      @NotNull String publisher,
+      OffsetDateTime consentAt,
+      Ours ours) {}
+
+  /**
+   * A package that was written here.
+   *
+   * @param version of the master, 0 for its draft
+   * @param newest version of it now
+   */
+  record Ours(@NotNull UUID master, @NotNull String code, int version, int newest) {}
 
   /** The body is the file itself. */
   @PostMapping(path = "/intakes", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
@@ -133,7 +154,7 @@ class CartridgeApi {
 
   private List<Edition> editions(org.jooq.Condition which) {
     return db.select(EDITION.fields())
-        .select(CARTRIDGE.TITLE, PERSON.NAME)
+        .select(CARTRIDGE.TITLE, CARTRIDGE.PUBLISHER, CARTRIDGE.CONSENT_AT, PERSON.NAME)
         .from(EDITION)
         .join(CARTRIDGE)
         .on(CARTRIDGE.ID.eq(EDITION.CARTRIDGE_ID))
@@ -141,18 +162,37 @@ class CartridgeApi {
         .on(PERSON.ID.eq(EDITION.TAKEN_BY))
         .where(which)
         .orderBy(CARTRIDGE.TITLE, EDITION.NUMBER.desc())
-        .fetch(
-            r ->
-                new Edition(
-                    r.get(EDITION.ID),
-                    r.get(EDITION.CARTRIDGE_ID),
-                    r.get(CARTRIDGE.TITLE),
-                    r.get(EDITION.NUMBER),
-                    r.get(EDITION.FILE_NAME),
-                    r.get(EDITION.SIZE),
-                    r.get(PERSON.NAME),
-                    r.get(EDITION.TAKEN_AT),
-                    json.readValue(r.get(EDITION.REPORT).data(), ReadingReport.class)));
+        .fetch(this::edition);
+  }
+
+  private Edition edition(org.jooq.Record r) {
+    ReadingReport report = json.readValue(r.get(EDITION.REPORT).data(), ReadingReport.class);
+    return new Edition(
+        r.get(EDITION.ID),
+        r.get(EDITION.CARTRIDGE_ID),
+        r.get(CARTRIDGE.TITLE),
+        r.get(EDITION.NUMBER),
+        r.get(EDITION.FILE_NAME),
+        r.get(EDITION.SIZE),
+        r.get(PERSON.NAME),
+        r.get(EDITION.TAKEN_AT),
+        report,
+        r.get(CARTRIDGE.PUBLISHER),
+        r.get(CARTRIDGE.CONSENT_AT),
+        cartridges.ours(report.facts()).orElse(null));
+  }
+
+  /** Consents that the protected parts of a cartridge leave, or takes that back. */
+  @PutMapping("/{cartridge}/consent")
+  @PreAuthorize("hasRole('ADMINISTRATOR')")
+  void consent(@PathVariable UUID cartridge, @AuthenticationPrincipal SignedIn who) {
+    cartridges.consent(cartridge, true, who);
+  }
+
+  @DeleteMapping("/{cartridge}/consent")
+  @PreAuthorize("hasRole('ADMINISTRATOR')")
+  void withdraw(@PathVariable UUID cartridge, @AuthenticationPrincipal SignedIn who) {
+    cartridges.consent(cartridge, false, who);
   }
 
   /**

@@ -1,21 +1,49 @@
 package org.zephyrmist.server.cartridge;
 
+import static org.jooq.impl.DSL.coalesce;
+import static org.jooq.impl.DSL.max;
 import static org.zephyrmist.server.db.Tables.CARTRIDGE;
+import static org.zephyrmist.server.db.Tables.MASTER;
+import static org.zephyrmist.server.db.Tables.VERSION;
 
+import java.time.Clock;
+import java.time.OffsetDateTime;
+import java.util.Optional;
 import java.util.UUID;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.cartridge.CartridgeFacts;
 import org.zephyrmist.core.content.KeySpace;
 import org.zephyrmist.core.content.Titles;
+import org.zephyrmist.server.db.tables.records.CartridgeRecord;
+import org.zephyrmist.server.people.Events;
+import org.zephyrmist.server.people.SignedIn;
+import org.zephyrmist.server.web.Refusal;
 
-/** Cartridges: packages with one title, however they are written, are editions of one. */
+/**
+ * Which package is an edition of which cartridge: what its maker calls it tells, else title and
+ * publisher together. A person may decide otherwise.
+ */
 @Component
 class Cartridges {
-  private final DSLContext db;
+  /** Shorter ones are names like "manifest" that many programs give. */
+  private static final int TELLING = 12;
 
-  Cartridges(DSLContext db) {
+  private static final Pattern OURS =
+      Pattern.compile("zephyrmist:([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}):(\\d{1,6})(:.*)?");
+
+  private final DSLContext db;
+  private final Clock clock;
+  private final Events events;
+
+  Cartridges(DSLContext db, Clock clock, Events events) {
     this.db = db;
+    this.clock = clock;
+    this.events = events;
   }
 
   static String title(CartridgeFacts facts, String fileName) {
@@ -28,24 +56,105 @@ class Cartridges {
   }
 
   /** The keys of all editions of a cartridge, those it had before keys named their source too. */
-  KeySpace keySpace(String title) {
-    String identifier = Titles.folded(title);
-    boolean old =
-        db.fetchExists(CARTRIDGE, CARTRIDGE.IDENTIFIER.eq(identifier).and(CARTRIDGE.OLD_KEYS));
-    return old ? KeySpace.WITHOUT_SOURCE : KeySpace.of(identifier);
+  KeySpace keySpace(CartridgeFacts facts, String title) {
+    Optional<CartridgeRecord> known = known(facts, title);
+    return known.filter(CartridgeRecord::getOldKeys).isPresent()
+        ? KeySpace.WITHOUT_SOURCE
+        : KeySpace.of(
+            known.map(CartridgeRecord::getIdentifier).orElseGet(() -> identifier(facts, title)));
   }
 
-  /** Packages with one title are editions of one cartridge. */
-  UUID of(String title) {
-    String identifier = Titles.folded(title);
-    db.insertInto(CARTRIDGE, CARTRIDGE.ID, CARTRIDGE.TITLE, CARTRIDGE.IDENTIFIER)
-        .values(UUID.randomUUID(), title, identifier)
-        .onConflictDoNothing()
-        .execute();
+  private Optional<CartridgeRecord> known(CartridgeFacts facts, String title) {
+    String maker = makerIdentifier(facts);
+    Optional<CartridgeRecord> same =
+        maker.isEmpty()
+            ? Optional.empty()
+            : first(
+                CARTRIDGE
+                    .MAKER_IDENTIFIER
+                    .eq(maker)
+                    .and(CARTRIDGE.PUBLISHER.in("", facts.publisher())));
+    return same.or(() -> first(CARTRIDGE.IDENTIFIER.eq(identifier(facts, title))))
+        .or(
+            () ->
+                first(
+                    CARTRIDGE
+                        .IDENTIFIER
+                        .eq(Titles.folded(title))
+                        .and(CARTRIDGE.PUBLISHER.in("", facts.publisher()))));
+  }
+
+  private Optional<CartridgeRecord> first(Condition which) {
+    return db.selectFrom(CARTRIDGE).where(which).orderBy(CARTRIDGE.ID).limit(1).fetchOptional();
+  }
+
+  private static String makerIdentifier(CartridgeFacts facts) {
+    String id = facts.identifier().replaceFirst("^(zephyrmist:[0-9a-f-]+):.*", "$1");
+    return id.length() < TELLING || id.length() > 200 ? "" : id;
+  }
+
+  private static String identifier(CartridgeFacts facts, String title) {
+    String folded = Titles.folded(title);
+    return facts.publisher().isEmpty() ? folded : folded + "\n" + Titles.folded(facts.publisher());
+  }
+
+  /** The cartridge that a package is an edition of; a new one if it is of none yet. */
+  UUID of(CartridgeFacts facts, String title) {
+    Optional<CartridgeRecord> known = known(facts, title);
+    if (known.isEmpty()) {
+      db.insertInto(CARTRIDGE)
+          .set(CARTRIDGE.ID, UUID.randomUUID())
+          .set(CARTRIDGE.TITLE, title)
+          .set(CARTRIDGE.IDENTIFIER, identifier(facts, title))
+          .set(CARTRIDGE.MAKER_IDENTIFIER, makerIdentifier(facts))
+          .set(CARTRIDGE.PUBLISHER, facts.publisher())
+          .onConflictDoNothing()
+          .execute();
+    }
+    String identifier =
+        known.map(CartridgeRecord::getIdentifier).orElseGet(() -> identifier(facts, title));
     return db.select(CARTRIDGE.ID)
         .from(CARTRIDGE)
         .where(CARTRIDGE.IDENTIFIER.eq(identifier))
         .forUpdate()
         .fetchSingle(CARTRIDGE.ID);
+  }
+
+  /** The master that a package was written from, if it was written here. */
+  Optional<CartridgeApi.Ours> ours(CartridgeFacts facts) {
+    Matcher m = OURS.matcher(facts.identifier());
+    if (!m.matches()) {
+      return Optional.empty();
+    }
+    return db.select(MASTER.ID, MASTER.CODE, coalesce(max(VERSION.NUMBER), 0))
+        .from(MASTER)
+        .leftJoin(VERSION)
+        .on(VERSION.MASTER_ID.eq(MASTER.ID))
+        .where(MASTER.ID.eq(UUID.fromString(m.group(1))))
+        .groupBy(MASTER.ID)
+        .fetchOptional(
+            r ->
+                new CartridgeApi.Ours(
+                    r.value1(), r.value2(), Integer.parseInt(m.group(2)), r.value3()));
+  }
+
+  @Transactional
+  void consent(UUID cartridge, boolean given, SignedIn who) {
+    CartridgeRecord c =
+        db.selectFrom(CARTRIDGE)
+            .where(CARTRIDGE.ID.eq(cartridge))
+            .forUpdate()
+            .fetchOptional()
+            .orElseThrow(() -> Refusal.notFound("cartridge"));
+    db.update(CARTRIDGE)
+        .set(CARTRIDGE.CONSENT_BY, given ? who.id() : null)
+        .set(CARTRIDGE.CONSENT_AT, given ? OffsetDateTime.now(clock) : null)
+        .where(CARTRIDGE.ID.eq(cartridge))
+        .execute();
+    events.add(
+        who.id(),
+        given ? "consented to the use of" : "no longer consents to the use of",
+        c.getTitle(),
+        "");
   }
 }

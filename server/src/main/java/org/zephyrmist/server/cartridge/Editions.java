@@ -120,7 +120,7 @@ class Editions {
     UUID tree = trees.create();
     ReadingReport report = read(intake, file, tree);
     String title = Cartridges.title(report.facts(), intake.getFileName());
-    UUID cartridge = cartridges.of(title);
+    UUID cartridge = cartridges.of(report.facts(), title);
     int number = 1 + db.fetchCount(EDITION, EDITION.CARTRIDGE_ID.eq(cartridge));
     UUID edition = UUID.randomUUID();
     db.insertInto(EDITION)
@@ -154,7 +154,7 @@ class Editions {
             trees,
             files,
             progress,
-            f -> cartridges.keySpace(Cartridges.title(f, name)),
+            f -> cartridges.keySpace(f, Cartridges.title(f, name)),
             batches)) {
       return batches.run(
           unpackers,

@@ -57,6 +57,11 @@ final class TreeIntake implements Intake, AutoCloseable {
   }
 
   @Override
+  public FileRef made(String name, String mediaType, byte[] content) {
+    return files.made(name, mediaType, content);
+  }
+
+  @Override
   public KeySpace keySpace(CartridgeFacts facts) {
     return keySpace.apply(facts);
   }

@@ -57,7 +57,7 @@ public final class FileIntake implements AutoCloseable {
   }
 
   /** Keeps a file under its path in the package; to be followed by {@link #flush} at the end. */
-  public FileRef keep(String path, String name, String mediaType, InputStream in)
+  public synchronized FileRef keep(String path, String name, String mediaType, InputStream in)
       throws IOException {
     int n = in.readNBytes(buffer, 0, SMALL);
     FileRef ref;
@@ -78,6 +78,18 @@ public final class FileIntake implements AutoCloseable {
       flush();
     }
     return ref;
+  }
+
+  /** Keeps a file that stands nowhere in the package; for any thread. */
+  public synchronized FileRef made(String name, String mediaType, byte[] content) {
+    Fingerprint f = Fingerprint.of(Fingerprint.sha256().digest(content));
+    if (waiting.putIfAbsent(f, new Small(mediaType, content)) == null) {
+      bytes += content.length;
+    }
+    if (bytes >= BATCH_BYTES) {
+      flush();
+    }
+    return new FileRef(f.hex(), name, mediaType, content.length);
   }
 
   private FileRef large(String name, String mediaType, InputStream in) throws IOException {
@@ -129,7 +141,7 @@ public final class FileIntake implements AutoCloseable {
   }
 
   /** Hands over what waits. */
-  public void flush() {
+  public synchronized void flush() {
     Map<Fingerprint, Small> files = waiting;
     Map<String, Fingerprint> at = paths;
     waiting = new LinkedHashMap<>();

@@ -7,6 +7,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.SortedMap;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Content;
@@ -14,15 +15,21 @@ import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
+import org.zephyrmist.core.content.HandIn;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.Launch;
+import org.zephyrmist.core.content.Wording;
 import org.zephyrmist.core.tree.Tree;
 
 /**
  * One item as the interface needs it; what its kind does not have is absent.
  *
  * @param fields what can be written of it
+ * @param asks what it asks for before it may be used, in words; may be empty
+ * @param framed whether its text shows something in a frame
+ * @param attached files that go with it
  * @param due local date and time, ISO 8601
  * @param aspects what each aspect is, in short: sent back with a change, they tell whether somebody
  *     else has changed the same meanwhile
@@ -41,6 +48,15 @@ public record ItemView(
     String due,
     boolean shown,
     boolean instructorsOnly,
+    @NotNull String asks,
+    boolean framed,
+    @NotNull List<FileRef> attached,
+    Integer attempts,
+    Integer minutes,
+    HandIn handIn,
+    @NotNull SortedMap<String, String> parameters,
+    Launch.Tool tool,
+    @NotNull List<Wording.Standard> standards,
     @NotNull EditRule rule,
     @NotNull Map<Aspect, String> aspects,
     @NotNull String state) {
@@ -94,6 +110,15 @@ public record ItemView(
         i.timing().due().map(LocalDateTime::toString).orElse(null),
         i.visibility().shown(),
         i.visibility().instructorsOnly(),
+        i.visibility().asks(),
+        c.html().contains("<iframe"),
+        c.attached(),
+        c.grading().attempts().orElse(null),
+        c.grading().minutes().orElse(null),
+        c.grading().handIn().orElse(null),
+        c.launch().parameters(),
+        c.launch().tool().orElse(null),
+        i.standards(),
         i.rule(),
         aspects,
         Fingerprint.of(aspects.toString() + i.rule()).hex().substring(0, 16));

@@ -1,11 +1,14 @@
 package org.zephyrmist.server.content;
 
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
 import org.springframework.web.util.HtmlUtils;
+import org.zephyrmist.core.content.FileRef;
+import org.zephyrmist.core.content.Frames;
 import org.zephyrmist.core.content.Html;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
@@ -21,12 +24,21 @@ import org.zephyrmist.server.web.Refusal;
 @Component
 public class Previews {
   private static final String POLICY =
-      "default-src 'none'; img-src 'self'; media-src 'self'; style-src 'self'; font-src 'self';"
-          + " frame-ancestors 'self'; sandbox allow-popups allow-same-origin allow-downloads";
-  private final Trees trees;
+      "default-src 'none'; img-src 'self'; media-src 'self'; style-src 'self';"
+          + " style-src-attr 'unsafe-inline'; font-src 'self'; frame-ancestors 'self'; frame-src ";
+  private static final String SANDBOX = "; sandbox allow-popups allow-same-origin allow-downloads";
 
-  Previews(Trees trees) {
+  /** What an approved frame may do is bounded by its own sandbox, and no more than this. */
+  private static final String SANDBOX_OF_FRAMES = SANDBOX + " allow-scripts allow-forms";
+
+  private final Trees trees;
+  private final FrameHosts hosts;
+  private final Questions questions;
+
+  Previews(Trees trees, FrameHosts hosts, Questions questions) {
     this.trees = trees;
+    this.hosts = hosts;
+    this.questions = questions;
   }
 
   public ItemView view(UUID tree, String key) {
@@ -35,19 +47,39 @@ public class Previews {
 
   public ResponseEntity<String> page(UUID tree, String key) {
     Item item = trees.item(tree, key(key));
-    return page(item.title(), item.content().html());
+    String asked = questions.of(item).map(QuestionsPage::of).orElse("");
+    return page(item.title(), item.content().html() + attached(item) + asked);
+  }
+
+  private static String attached(Item item) {
+    boolean asks = item.content().questionCount().isPresent();
+    if (asks || item.content().attached().isEmpty()) {
+      return "";
+    }
+    StringBuilder html = new StringBuilder("<ul class=\"attached\">");
+    for (FileRef f : item.content().attached()) {
+      html.append("<li><a href=\"")
+          .append(HtmlUtils.htmlEscape(References.file(f.sha256(), f.name(), "")))
+          .append("\">")
+          .append(HtmlUtils.htmlEscape(f.name()))
+          .append("</a></li>");
+    }
+    return html.append("</ul>").toString();
   }
 
   /** Any text, made safe, as a page. */
-  public static ResponseEntity<String> page(String title, String html) {
+  public ResponseEntity<String> page(String title, String html) {
+    Frames frames = hosts.approved();
+    String safe = Html.safe(html, frames);
+    boolean framed = safe.contains("<iframe");
     String body =
         References.resolve(
-            Html.safe(html),
+            safe,
             f -> FileApi.address(f.sha256(), f.name()) + f.fragment(),
             i -> i.fragment().isEmpty() ? "#" : i.fragment());
     return ResponseEntity.ok()
         .contentType(MediaType.TEXT_HTML)
-        .header("Content-Security-Policy", POLICY)
+        .header("Content-Security-Policy", framed ? policy(frames) : POLICY + "'none'" + SANDBOX)
         .header(HttpHeaders.CACHE_CONTROL, "no-store")
         .body(
             "<!doctype html><html lang=\"en\"><head><meta charset=\"utf-8\"><title>"
@@ -55,6 +87,15 @@ public class Previews {
                 + "</title><link rel=\"stylesheet\" href=\"/preview.css\"></head><body>"
                 + body
                 + "</body></html>");
+  }
+
+  /**
+   * Scripts of a framed host run in its own frame; the page itself still names no source of any.
+   */
+  private static String policy(Frames frames) {
+    String hosts =
+        frames.hosts().stream().sorted().map(h -> "https://" + h).collect(Collectors.joining(" "));
+    return POLICY + hosts + SANDBOX_OF_FRAMES;
   }
 
   /** The key, or not found where the text cannot be one. */

@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.jooq.DSLContext;
+import org.jooq.Field;
 import org.jooq.JSONB;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.AppliesTo;
@@ -63,12 +64,13 @@ public class Trees {
   private void write(UUID tree, List<TreeItemRecord> rows) {
     db.query(
             "insert into tree_item (tree_id, item_key, kind, title, parent_key, rank, edit_rule,"
-                + " shown, instructors_only, aspects) select ?, * from unnest(?::text[],"
+                + " shown, instructors_only, aspects, asks) select ?, * from unnest(?::text[],"
                 + " ?::text[], ?::text[], ?::text[], ?::text[], ?::text[], ?::boolean[],"
-                + " ?::boolean[], ?::bytea[]) on conflict (tree_id, item_key) do update set"
+                + " ?::boolean[], ?::bytea[], ?::text[]) on conflict (tree_id, item_key) do update set"
                 + " kind = excluded.kind, title = excluded.title, parent_key = excluded.parent_key,"
                 + " rank = excluded.rank, edit_rule = excluded.edit_rule, shown = excluded.shown,"
-                + " instructors_only = excluded.instructors_only, aspects = excluded.aspects",
+                + " instructors_only = excluded.instructors_only, aspects = excluded.aspects,"
+                + " asks = excluded.asks",
             tree,
             column(rows, TreeItemRecord::getItemKey),
             column(rows, r -> r.getKind().name()),
@@ -78,7 +80,8 @@ public class Trees {
             column(rows, r -> r.getEditRule().name()),
             rows.stream().map(TreeItemRecord::getShown).toArray(Boolean[]::new),
             rows.stream().map(TreeItemRecord::getInstructorsOnly).toArray(Boolean[]::new),
-            rows.stream().map(TreeItemRecord::getAspects).toArray(byte[][]::new))
+            rows.stream().map(TreeItemRecord::getAspects).toArray(byte[][]::new),
+            column(rows, TreeItemRecord::getAsks))
         .execute();
   }
 
@@ -102,11 +105,21 @@ public class Trees {
     r.setShown(i.visibility().shown());
     r.setInstructorsOnly(i.visibility().instructorsOnly());
     r.setAspects(f.pack());
+    r.setAsks(i.visibility().asks());
     return new Row(r, byPrint);
   }
 
-  /** A tree with the same items. */
+  /** A tree with the same items, each from where it came. */
   public UUID copy(UUID from) {
+    return copy(from, TREE_ITEM.ORIGIN);
+  }
+
+  /** A tree with the items of an edition, which they came from. */
+  public UUID copyOfEdition(UUID from, UUID edition) {
+    return copy(from, val(edition));
+  }
+
+  private UUID copy(UUID from, Field<UUID> origin) {
     UUID to = create();
     db.insertInto(TREE_ITEM)
         .select(
@@ -121,7 +134,9 @@ public class Trees {
                     TREE_ITEM.SHOWN,
                     TREE_ITEM.INSTRUCTORS_ONLY,
                     TREE_ITEM.ASPECTS,
-                    TREE_ITEM.APPLIES_TO)
+                    TREE_ITEM.APPLIES_TO,
+                    TREE_ITEM.ASKS,
+                    origin)
                 .from(TREE_ITEM)
                 .where(TREE_ITEM.TREE_ID.eq(from)))
         .execute();
@@ -141,7 +156,7 @@ public class Trees {
         Optional.ofNullable(r.getParentKey()).map(ItemKey::new),
         r.getRank(),
         r.getEditRule(),
-        new Visibility(r.getShown(), r.getInstructorsOnly()),
+        new Visibility(r.getShown(), r.getInstructorsOnly(), r.getAsks()),
         appliesTo(r.getAppliesTo()),
         Fingerprints.unpack(r.getAspects()));
   }

@@ -4,7 +4,6 @@ import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.math.BigDecimal;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -12,9 +11,10 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import org.springframework.web.util.HtmlUtils;
 import org.zephyrmist.core.cartridge.CartridgeFacts;
 import org.zephyrmist.core.cartridge.CartridgeWriter;
+import org.zephyrmist.core.cartridge.PackageChoices;
+import org.zephyrmist.core.cartridge.PackageFormat;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.FileRef;
@@ -27,6 +27,7 @@ import org.zephyrmist.core.content.Rank;
 import org.zephyrmist.core.content.References;
 import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.content.Visibility;
+import org.zephyrmist.core.question.QuestionSet;
 
 /** Builds the content of a demo course, and packs it as a Common Cartridge. */
 final class DemoPackage {
@@ -57,7 +58,12 @@ final class DemoPackage {
             false);
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     try {
-      CartridgeWriter.write(out, facts, p.items, sha -> new ByteArrayInputStream(p.files.get(sha)));
+      CartridgeWriter.write(
+          out,
+          facts,
+          p.items,
+          PackageChoices.all(PackageFormat.CC_1_3),
+          sha -> new ByteArrayInputStream(p.files.get(sha)));
     } catch (IOException e) {
       throw new java.io.UncheckedIOException(e);
     }
@@ -130,13 +136,18 @@ final class DemoPackage {
                 + " work, 5 for safety, 5 for how clearly a stranger could use it.</p>",
             Grading.points(new BigDecimal(20))),
         Visibility.SHOWN);
-    String qti = file(id + "-quiz.xml", "text/xml", Questions.qti(id, week));
+    QuestionSet asked = DemoQuestions.of(id, week);
+    String qti = file(id + "-quiz.xml", "text/xml", DemoQuestions.qti("questions", false, asked));
     item(
         id + "-quiz",
         at,
         4,
         "Quiz " + (w + 1) + ": " + lower(week.title()),
-        new Content.Quiz("", ref(qti, id + "-quiz.xml", "text/xml"), 0, Grading.NONE),
+        new Content.Quiz(
+            "",
+            ref(qti, id + "-quiz.xml", "text/xml"),
+            asked.asked(),
+            Grading.points(asked.points())),
         Visibility.SHOWN);
     if (w % 2 == 0) {
       item(
@@ -221,35 +232,5 @@ final class DemoPackage {
 
   private FileRef ref(String sha, String name, String type) {
     return new FileRef(sha, name, type, files.get(sha).length);
-  }
-
-  /** Questions in QTI 1.2.1. */
-  private static final class Questions {
-    static byte[] qti(String id, DemoCourse.Week week) {
-      StringBuilder s = new StringBuilder();
-      s.append("<?xml version=\"1.0\" encoding=\"UTF-8\"?>");
-      s.append("<questestinterop xmlns=\"http://www.imsglobal.org/xsd/ims_qtiasiv1p2\">");
-      s.append("<assessment ident=\"").append(id).append("\" title=\"").append(week.title());
-      s.append("\"><section ident=\"root\">");
-      for (int i = 0; i < week.facts().size() * 2; i++) {
-        String fact = week.facts().get(i / 2);
-        s.append("<item ident=\"").append(id).append('-').append(i).append("\">");
-        s.append("<itemmetadata><qtimetadata>");
-        field(s, "cc_profile", "cc.true_false.v0p1");
-        field(s, "cc_weighting", i % 2 == 0 ? "1" : "1.5");
-        s.append("</qtimetadata></itemmetadata><presentation><material><mattext>");
-        s.append(i % 2 == 0 ? "True or false: " : "Would you sign this: ");
-        s.append(HtmlUtils.htmlEscape(fact));
-        s.append("</mattext></material></presentation></item>");
-      }
-      s.append("</section></assessment></questestinterop>");
-      return s.toString().getBytes(StandardCharsets.UTF_8);
-    }
-
-    private static void field(StringBuilder s, String label, String entry) {
-      s.append("<qtimetadatafield><fieldlabel>").append(label);
-      s.append("</fieldlabel><fieldentry>").append(entry);
-      s.append("</fieldentry></qtimetadatafield>");
-    }
   }
 }

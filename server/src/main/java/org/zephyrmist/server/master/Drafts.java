@@ -79,8 +79,7 @@ public class Drafts {
   private static Item changed(Item i, Change c) {
     Aspects to = Aspects.of(i);
     if (c.title().filter(t -> !t.isBlank()).isPresent()) {
-      Wording w = Wording.of(Entries.title(c.title().get()), i.content());
-      to = to.with(w);
+      to = to.with(to.wording().withTitle(Entries.title(c.title().get())));
     }
     if (c.html().isPresent()) {
       Entries.check(i.kind(), Kind.Field.TEXT);

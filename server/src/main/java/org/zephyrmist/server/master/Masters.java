@@ -31,8 +31,10 @@ public class Masters {
   private final Reach reach;
   private final Clock clock;
   private final Events events;
+  private final Consents consents;
 
-  Masters(DSLContext db, Trees trees, Reach reach, Clock clock, Events events) {
+  Masters(DSLContext db, Trees trees, Reach reach, Clock clock, Events events, Consents consents) {
+    this.consents = consents;
     this.db = db;
     this.trees = trees;
     this.reach = reach;
@@ -67,7 +69,7 @@ public class Masters {
       throw new Refusal(
           HttpStatus.CONFLICT, "There is a master " + code + " already.", "Choose another code.");
     }
-    UUID tree = edition.map(e -> trees.copy(editionTree(e))).orElseGet(trees::create);
+    UUID tree = edition.map(e -> trees.copyOfEdition(editionTree(e), e)).orElseGet(trees::create);
     UUID id = UUID.randomUUID();
     db.insertInto(MASTER)
         .set(MASTER.ID, id)
@@ -120,6 +122,7 @@ public class Masters {
           "Nothing has changed since version " + versions.size() + ".",
           "Change the draft first, or deliver version " + versions.size() + ".");
     }
+    consents.check(m.getDraftTreeId());
     UUID id = UUID.randomUUID();
     int number = versions.size() + 1;
     db.insertInto(VERSION)

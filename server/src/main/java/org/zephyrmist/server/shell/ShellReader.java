@@ -11,6 +11,7 @@ import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.content.Bodies;
+import org.zephyrmist.server.content.FrameHosts;
 import org.zephyrmist.server.ledger.Holding;
 import org.zephyrmist.server.ledger.Ledger;
 import org.zephyrmist.server.master.Versions;
@@ -23,9 +24,17 @@ public class ShellReader {
   private final Ledger ledger;
   private final Versions versions;
   private final Bodies bodies;
+  private final FrameHosts frames;
   private final Settings settings;
 
-  ShellReader(Shells shells, Ledger ledger, Versions versions, Bodies bodies, Settings settings) {
+  ShellReader(
+      Shells shells,
+      Ledger ledger,
+      Versions versions,
+      Bodies bodies,
+      FrameHosts frames,
+      Settings settings) {
+    this.frames = frames;
     this.shells = shells;
     this.ledger = ledger;
     this.versions = versions;
@@ -65,7 +74,8 @@ public class ShellReader {
 
   /** For what is read from this shell and written to it. */
   public ShellTranslator translator(PlatformGateway gateway, Shell shell, Ours ours) {
-    return new ShellTranslator(gateway.addresses(), shell.there(), ours, versions.letters());
+    return new ShellTranslator(
+        gateway.addresses(), shell.there(), ours, versions.letters(), frames.approved());
   }
 
   private static String title(PlatformGateway.ShellItem i) {

@@ -12,6 +12,7 @@ import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
+import org.zephyrmist.core.content.Frames;
 import org.zephyrmist.core.content.Html;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
@@ -52,12 +53,16 @@ public final class ShellTranslator {
   private final String shell;
   private final Ours ours;
   private final Map<UUID, String> letters;
+  private final Frames frames;
 
   /**
    * @param ours what of the shell is ours
    * @param letters before the ranks at the top of a shell, by master
+   * @param frames that may stand in texts
    */
-  ShellTranslator(ShellAddresses addresses, String shell, Ours ours, Map<UUID, String> letters) {
+  ShellTranslator(
+      ShellAddresses addresses, String shell, Ours ours, Map<UUID, String> letters, Frames frames) {
+    this.frames = frames;
     this.addresses = addresses;
     this.shell = shell;
     this.ours = ours;
@@ -112,7 +117,7 @@ public final class ShellTranslator {
     Item raw = AspectForms.item(new ItemKey("x"), s.kind(), EditRule.ADAPTABLE, s.forms());
     Map<Aspect, String> forms = new EnumMap<>(AspectForms.of(raw));
     boolean[] local = {false};
-    Wording wording = Wording.of(raw.title(), raw.content());
+    Wording wording = Wording.of(raw);
     if (!wording.html().isEmpty()) {
       UnaryOperator<String> reference =
           address -> {
@@ -167,7 +172,7 @@ public final class ShellTranslator {
   private Wording out(Wording w, UUID master, boolean[] complete) {
     return w.withHtml(
         References.resolve(
-            Html.safe(w.html()),
+            Html.safe(w.html(), frames),
             addresses::file,
             i -> {
               Optional<String> id = ours.id(master, i.key());

@@ -12,6 +12,7 @@ import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.Frames;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
@@ -37,7 +38,7 @@ class ShellTranslatorTest {
   }
 
   private static ShellTranslator translator(String shell, Ours ours) {
-    return new ShellTranslator(ADDRESSES, shell, ours, LETTERS);
+    return new ShellTranslator(ADDRESSES, shell, ours, LETTERS, Frames.NONE);
   }
 
   private static ShellItem page(String html, String parent, String rank) {
