@@ -8,8 +8,10 @@ import Myself from './people/Myself.svelte';
 import Record from './people/Record.svelte';
 import MySections from './section/MySections.svelte';
 import SectionPage from './section/SectionPage.svelte';
+import Library from './source/Library.svelte';
 import EditionPage from './source/EditionPage.svelte';
 import MasterPage from './source/MasterPage.svelte';
+import MergePage from './source/MergePage.svelte';
 import Sources from './source/Sources.svelte';
 
 /** A page of the application; one of something stands below a path that ends in a slash. */
@@ -23,6 +25,8 @@ const routes: Route[] = [
   { at: '/api-description', page: ApiPage, instructors: true },
   { at: '/sections/', one: SectionPage, instructors: true },
   { at: '/sources/editions/', one: EditionPage },
+  { at: '/sources/library', page: Library },
+  { at: '/sources/merge/', one: MergePage },
   { at: '/sources/masters/', one: MasterPage },
   { at: '/sources', page: Sources },
   { at: '/deliveries/', one: DeliveryPage },

@@ -1,5 +1,6 @@
 <script lang="ts" generics="T">
   import type { Snippet } from 'svelte';
+  import type { HTMLAttributes } from 'svelte/elements';
 
   /** A long list of which only what is seen is drawn. Every row has the same height. */
   let {
@@ -11,6 +12,7 @@
     key = (_r: T, i: number): string | number => i,
     least = '0',
     left = $bindable(0),
+    ...rest
   }: {
     rows: T[];
     height: number;
@@ -23,7 +25,7 @@
     least?: string;
     /** How far they are moved. */
     left?: number;
-  } = $props();
+  } & Omit<HTMLAttributes<HTMLDivElement>, 'role'> = $props();
   let top = $state(0);
   let room = $state(600);
   let box = $state<HTMLElement>();
@@ -50,6 +52,7 @@
   onscroll={(e) => ((top = e.currentTarget.scrollTop), (left = e.currentTarget.scrollLeft))}
   {role}
   aria-label={label}
+  {...rest}
 >
   <div
     style="height:{rows.length * height}px;position:relative;min-width:{least}"
@@ -62,6 +65,10 @@
 </div>
 
 <style>
+  .rows:focus-visible {
+    outline: 2px solid var(--do);
+    outline-offset: -2px;
+  }
   .rows {
     overflow: auto;
     min-height: 0;

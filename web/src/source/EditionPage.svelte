@@ -14,6 +14,7 @@
   import MakeMaster from './MakeMaster.svelte';
   import Outline from './Outline.svelte';
   import Report from './Report.svelte';
+  import { clip } from './clip.svelte';
   import type { Node } from './tree';
 
   let { id }: { id: string } = $props();
@@ -53,6 +54,23 @@
     (key) => (key ? void loadItem(key) : (item = null)),
   );
   let report = $derived(edition?.report);
+  /** Masters that are built on an older edition of it. */
+  let built = $state.raw<Schemas['MasterView'][]>([]);
+  $effect(() => {
+    void got(api.GET('/api/masters')).then(
+      (all) => (built = all.filter((m) => m.newerEdition === id)),
+      (e) => (trouble = e),
+    );
+  });
+  let ours = $derived.by(() => {
+    const o = edition?.ours;
+    if (!o)
+      return 'Make it a master first: drop what you do not want, arrange, then freeze a version.';
+    const what = o.version ? `version ${o.version}` : 'the draft';
+    return o.version && o.version < o.newest
+      ? `Written here from ${o.code}, ${what}; the newest is version ${o.newest}.`
+      : `Written here from ${o.code}, ${what}.`;
+  });
 
   onEscape(() => {
     if (making) making = false;
@@ -73,6 +91,19 @@
       </span>
       <span class="can">
         {#if selected}<Act onclick={() => place.set({ item: '' })}>Reading report</Act>{/if}
+        {#if selected}
+          <Act
+            title="Ctrl C; then open a master and put it there"
+            onclick={() =>
+              (clip.of = {
+                edition: id,
+                version: 0,
+                keys: [selected],
+                cut: false,
+                title: nodes.find((n) => n.key === selected)?.title ?? '',
+              })}>{clip.of?.edition === id && clip.of.keys[0] === selected ? 'Copied' : 'Copy'}</Act
+          >
+        {/if}
         <Act main onclick={() => (making = true)}>Make it a master</Act>
       </span>
     {:else}
@@ -98,10 +129,11 @@
     </main>
   </div>
 </div>
-<HandFrame
-  title={edition ? 'Nothing is delivered from a cartridge' : ''}
-  words="Make it a master first: drop what you do not want, arrange, then freeze a version."
-/>
+<HandFrame title={edition ? 'Nothing is delivered from a cartridge' : ''} words={ours}>
+  {#each built as m (m.id)}
+    <Act onclick={() => place.go(`/sources/merge/${m.id}/${id}`)}>Compare with {m.code}</Act>
+  {/each}
+</HandFrame>
 
 <style>
   .page {

@@ -48,9 +48,11 @@
           ? `shown; approved by ${of(host)!.by}`
           : 'plain links until an administrator approves the host'}
       </span>
-      {#if decides}<Act onclick={() => decide(host)}
-          >{of(host) ? 'Withdraw' : 'Approve ' + host}</Act
-        >{/if}
+      {#if decides}
+        <span class="can">
+          <Act title={host} onclick={() => decide(host)}>{of(host) ? 'Withdraw' : 'Approve'}</Act>
+        </span>
+      {/if}
     </li>
   {/each}
 </ul>
@@ -58,9 +60,17 @@
 
 <style>
   li {
-    display: flex;
-    gap: 8px;
-    align-items: baseline;
-    flex-wrap: wrap;
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto;
+    gap: 2px 8px;
+    align-items: center;
+    padding-bottom: 4px;
+  }
+  .can {
+    grid-row: 1 / 3;
+    grid-column: 2;
+  }
+  li .quiet {
+    grid-row: 2;
   }
 </style>

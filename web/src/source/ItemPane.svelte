@@ -42,7 +42,7 @@
         aria-selected={tab === 'write'}
         onclick={() => place.set({ tab: 'write' })}>Write</button
       >
-      <button class="tab" role="tab" aria-selected="false" onclick={takeOut}>Take out…</button>
+      <button class="tab" role="tab" aria-selected="false" onclick={takeOut}>Take out</button>
     {/if}
   </span>
 </div>

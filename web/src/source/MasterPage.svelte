@@ -17,10 +17,10 @@
   import ItemPane from './ItemPane.svelte';
   import Outline from './Outline.svelte';
   import Pack from './Pack.svelte';
-  import TakeOut from './TakeOut.svelte';
   import Trail from './Trail.svelte';
+  import { clip } from './clip.svelte';
   import { OpenMaster } from './master.svelte';
-  import type { Node } from './tree';
+  import { after } from './tree';
 
   let { id }: { id: string } = $props();
   /** The version looked at; 0 is the draft. */
@@ -37,13 +37,18 @@
   let freezing = $state(false);
   let adding = $state(false);
   let packing = $state(false);
-  let doomed = $state<Node | null>(null);
+  let chosen = $state.raw<ReadonlySet<string>>(new Set());
+  let cut = $derived(new Set(clip.of?.cut && clip.of.master === id && !number ? clip.of.keys : []));
 
   keyList.of = [
     ['arrows', 'From item to item, open and close'],
     ['Page up, Page down, Home, End', 'A page on, to the ends'],
     ['Alt arrows', 'Move the item; right into the module above, left out of it'],
-    ['Delete', 'Take the item out'],
+    ['Space, Shift arrows', 'Choose several'],
+    ['F2', 'Rename'],
+    ['Ctrl X, Ctrl C, Ctrl V', 'Cut, copy, put here; also from master to master'],
+    ['Delete', 'Take out'],
+    ['Ctrl Z, Ctrl Shift Z', 'Undo, do again'],
   ];
 
   let master = $derived(work.master);
@@ -66,12 +71,57 @@
     return true;
   });
 
-  const takeOut = (key: string) => (doomed = nodes.find((n) => n.key === key) ?? null);
-  function removeNow() {
-    const key = doomed!.key;
-    doomed = null;
-    if (selected === key) place.set({ item: '' });
-    return work.takeOut(key);
+  async function takeOut(keys: string[]) {
+    chosen = new Set();
+    if (keys.includes(selected)) place.set({ item: '' });
+    await work.takeOut(keys);
+    if (!work.trouble) work.turned = `${many(keys.length, 'item')} taken out`;
+  }
+
+  async function restore() {
+    const version = number;
+    await work.restore(version);
+    if (work.trouble) return;
+    place.set({ version: '', tab: '', from: '', to: '' });
+    await work.load();
+    work.turned = `The draft is version ${version} again`;
+  }
+
+  function pick(away: boolean) {
+    const keys = chosen.size
+      ? nodes.filter((n) => chosen.has(n.key)).map((n) => n.key)
+      : [selected].filter(Boolean);
+    if (!keys.length || (away && number)) return;
+    const title = nodes.find((n) => n.key === keys[0])?.title ?? '';
+    clip.of = { master: id, version: number, keys, cut: away, title };
+    chosen = new Set();
+  }
+
+  /** Into the module looked at, else after the item looked at. */
+  async function put() {
+    if (!clip.of || number) return;
+    const at = nodes.find((n) => n.key === selected);
+    const to =
+      at?.kind === 'MODULE'
+        ? { parent: at.key }
+        : { parent: at?.parent, before: at && after(nodes, at) };
+    const keys = await work.paste(clip.of, to);
+    if (work.trouble) return;
+    if (clip.of.cut) clip.of = null;
+    place.set({ item: keys[0] });
+  }
+
+  function shortcut(e: KeyboardEvent) {
+    const typing = (e.target as Element).closest?.('input, textarea, select, [contenteditable]');
+    if (typing || !(e.ctrlKey || e.metaKey) || e.altKey) return;
+    const key = e.key.toLowerCase();
+    if (key === 'z' && !number) void work.turn(e.shiftKey ? 'redo' : 'undo');
+    else if (key === 'y' && !number) void work.turn('redo');
+    else if (key === 'x') pick(true);
+    else if (key === 'c' && !getSelection()?.toString()) pick(false);
+    else if (key === 'v') void put();
+    else return;
+    e.preventDefault();
   }
 
   async function freeze(note: string) {
@@ -109,13 +159,20 @@
               href="/sources/editions/{master.edition}">{master.builtOn}</a
             >{/if}{held.all ? ` · held by ${many(held.all, 'section')}` : ''}
         </span>
+        {#if master.newerEdition}
+          <a class="link newer" href="/sources/merge/{id}/{master.newerEdition}"
+            >Edition {master.newerNumber} is here</a
+          >
+        {/if}
         <span class="can">
           <Act onclick={() => ((packing = !packing), (adding = false), (freezing = false))}
             >Package…</Act
           >
           {#if number}
+            <Act onclick={() => void restore()}>Make it the draft</Act>
             <Act onclick={() => place.set({ version: '', tab: '' })}>Back to the draft</Act>
           {:else}
+            <Act title="Ctrl Z" onclick={() => void work.turn('undo')}>Undo</Act>
             <Act onclick={() => ((adding = !adding), (freezing = false))}>Add an item</Act>
             <Act main onclick={() => ((freezing = !freezing), (adding = false))}
               >Freeze version {newest + 1}</Act
@@ -128,6 +185,12 @@
     {#if freezing}
       <Freeze number={newest + 1} {freeze} cancel={() => (freezing = false)} />
     {/if}
+    {#if work.turned}
+      <p class="turned" role="status">
+        {work.turned}
+        <button type="button" class="link" onclick={() => void work.turn('undo')}>Undo</button>
+      </p>
+    {/if}
     <Trouble of={work.trouble} />
   </header>
   <section class="tree-side">
@@ -136,8 +199,11 @@
       {selected}
       {marks}
       select={(key) => place.set({ item: key })}
-      move={number ? undefined : (key, to) => work.move(key, to)}
+      bind:chosen
+      {cut}
+      move={number ? undefined : (keys, to) => work.move(keys, to)}
       remove={number ? undefined : takeOut}
+      rename={number ? undefined : (key, title) => work.rename(key, title)}
     />
   </section>
   <main class="pane">
@@ -169,7 +235,7 @@
         stamp={work.stamp}
         frozen={number > 0}
         change={(c) => work.edit(c)}
-        takeOut={() => takeOut(selected)}
+        takeOut={() => takeOut([selected])}
       />
     {:else}
       <div class="hint">
@@ -185,25 +251,50 @@
     {/if}
   </main>
 </div>
-<HandFrame
-  title={hand.size ? many(hand.size, 'section') + ' in hand' : 'No section in hand'}
-  words={held.old
-    ? `${many(held.old, 'section')} ${held.old === 1 ? 'holds' : 'hold'} an older version than v${newest}`
-    : newest
-      ? 'No section holds an older version.'
-      : 'Freeze a version, then deliver it.'}
->
-  {#if newest}<Act onclick={takeOld}>Take those without v{newest} in hand</Act>{/if}
-</HandFrame>
-
-<TakeOut
-  of={doomed}
-  below={doomed ? nodes.filter((n) => n.parent === doomed?.key).length : 0}
-  yes={removeNow}
-  no={() => (doomed = null)}
-/>
+<svelte:window onkeydown={shortcut} />
+{#if chosen.size || clip.of}
+  <HandFrame
+    title={chosen.size
+      ? many(chosen.size, 'item') + ' chosen'
+      : `${many(clip.of!.keys.length, 'item')} ${clip.of!.cut ? 'cut' : 'copied'}`}
+    words={chosen.size ? 'Alt with arrows moves one; drag moves all.' : `“${clip.of!.title}”`}
+  >
+    {#if chosen.size}
+      {#if !number}<Act onclick={() => pick(true)}>Cut</Act>{/if}
+      <Act onclick={() => pick(false)}>Copy</Act>
+      {#if !number}
+        <Act onclick={() => void takeOut([...chosen])}>Take out</Act>
+      {/if}
+      <Act onclick={() => (chosen = new Set())}>Choose none</Act>
+    {:else}
+      {#if !number}
+        <Act main onclick={() => void put()}>Put {many(clip.of!.keys.length, 'item')} here</Act>
+      {/if}
+      <Act onclick={() => (clip.of = null)}>Forget them</Act>
+    {/if}
+  </HandFrame>
+{:else}
+  <HandFrame
+    title={hand.size ? many(hand.size, 'section') + ' in hand' : 'No section in hand'}
+    words={held.old
+      ? `${many(held.old, 'section')} ${held.old === 1 ? 'holds' : 'hold'} an older version than v${newest}`
+      : newest
+        ? 'No section holds an older version.'
+        : 'Freeze a version, then deliver it.'}
+  >
+    {#if newest}<Act onclick={takeOld}>Take those without v{newest} in hand</Act>{/if}
+  </HandFrame>
+{/if}
 
 <style>
+  .newer {
+    flex: none;
+    white-space: nowrap;
+  }
+  .turned {
+    color: var(--ink-2);
+    padding-top: 4px;
+  }
   .page {
     display: grid;
     grid-template-columns: var(--tree) minmax(0, 1fr);

@@ -2,9 +2,7 @@ import { fireEvent, render, screen } from '@testing-library/svelte';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { place } from '../frame/place.svelte';
 import Freeze from './Freeze.svelte';
-import TakeOut from './TakeOut.svelte';
 import Trail from './Trail.svelte';
-import type { Node } from './tree';
 
 const versions = Array.from({ length: 9 }, (_, i) => ({
   id: 'v' + (i + 1),
@@ -49,19 +47,5 @@ describe('freezing', () => {
     await fireEvent.input(note, { target: { value: 'Safer rigging' } });
     await fireEvent.click(screen.getByRole('button', { name: 'Freeze it' }));
     expect(freeze).toHaveBeenCalledWith('Safer rigging');
-  });
-});
-
-describe('taking out', () => {
-  const module = { key: 'w1', title: 'Week 1', kind: 'MODULE' } as Node;
-
-  it('says what goes with it and what stays', async () => {
-    const yes = vi.fn();
-    render(TakeOut, { of: module, below: 3, yes, no: vi.fn() });
-    expect(screen.getByText(/Week 1/)).toHaveTextContent(
-      'Week 1 and what stands in it (3 items) leaves the draft. Frozen versions keep it',
-    );
-    await fireEvent.click(screen.getByRole('button', { name: 'Take it out' }));
-    expect(yes).toHaveBeenCalledOnce();
   });
 });

@@ -13,15 +13,62 @@
     marks = new Map(),
     move,
     remove,
+    rename,
+    chosen = $bindable(new Set()),
+    cut = new Set(),
   }: {
     nodes: Node[];
     selected: string;
     select: (key: string) => void;
     /** Items that changed since the newest version, with the kind of change. */
     marks?: ReadonlyMap<string, StepKind>;
-    move?: (key: string, to: Target) => void;
-    remove?: (key: string) => void;
+    move?: (keys: string[], to: Target) => void;
+    remove?: (keys: string[]) => void;
+    rename?: (key: string, title: string) => void;
+    /** Items chosen together, besides the one looked at. */
+    chosen?: ReadonlySet<string>;
+    /** Items that wait to be put elsewhere. */
+    cut?: ReadonlySet<string>;
   } = $props();
+  let naming = $state('');
+
+  /** The chosen ones in their order, or the one looked at. */
+  function meant(key: string): string[] {
+    return chosen.size ? nodes.filter((n) => chosen.has(n.key)).map((n) => n.key) : [key];
+  }
+
+  function toggle(key: string) {
+    const next = new Set(chosen);
+    if (!next.delete(key)) next.add(key);
+    chosen = next;
+  }
+
+  function range(from: number, to: number) {
+    const next = new Set(chosen);
+    for (let i = Math.min(from, to); i <= Math.max(from, to); i++)
+      if (seen[i]) next.add(seen[i].node.key);
+    chosen = next;
+  }
+
+  function clicked(e: MouseEvent, key: string) {
+    if (move && (e.ctrlKey || e.metaKey)) toggle(key);
+    else if (move && e.shiftKey) {
+      const at = (k: string) => seen.findIndex((l) => l.node.key === k);
+      range(at(selected), at(key));
+    } else {
+      chosen = new Set();
+      select(key);
+    }
+  }
+
+  function named(e: KeyboardEvent & { currentTarget: HTMLInputElement }) {
+    e.stopPropagation();
+    if (e.key === 'Escape') naming = '';
+    if (e.key !== 'Enter') return;
+    const title = e.currentTarget.value.trim();
+    if (title) rename!(naming, title);
+    naming = '';
+  }
 
   let closed = $state.raw<ReadonlySet<string>>(new Set());
   let text = $state('');
@@ -62,8 +109,9 @@
         { ArrowUp: 'up', ArrowDown: 'down', ArrowRight: 'in', ArrowLeft: 'out' } as const
       )[e.key as 'ArrowUp'];
       const target = step(nodes, node.key, way);
-      if (target) move(node.key, target);
+      if (target) move([node.key], target);
     } else if (to !== undefined) {
+      if (move && e.shiftKey) range(i, to);
       if (seen[to]) {
         select(seen[to].node.key);
         rows.reveal(to);
@@ -71,7 +119,9 @@
     } else if (node?.kind === 'MODULE' && e.key === 'ArrowRight') fold(node.key, false);
     else if (node?.kind === 'MODULE' && e.key === 'ArrowLeft') fold(node.key, true);
     else if (node?.parent && e.key === 'ArrowLeft') select(node.parent);
-    else if (remove && node && e.key === 'Delete') remove(node.key);
+    else if (remove && node && e.key === 'Delete') remove(meant(node.key));
+    else if (rename && node && e.key === 'F2') naming = node.key;
+    else if (move && node && e.key === ' ') toggle(node.key);
     else return;
     e.preventDefault();
   }
@@ -79,7 +129,8 @@
   function drop(on: string) {
     if (move && dragged) {
       const to = dropped(nodes, dragged, on);
-      if (to) move(dragged, to);
+      const keys = chosen.has(dragged) ? meant(dragged) : [dragged];
+      if (to && keys.every((k) => dropped(nodes, k, on))) move(keys, to);
     }
     dragged = over = '';
   }
@@ -96,15 +147,17 @@
     />
   </div>
 
-  <div
-    class="tree"
-    role="tree"
-    aria-label="Outline"
-    tabindex="0"
-    aria-activedescendant={selected ? 'node-' + selected : undefined}
-    onkeydown={keys}
-  >
-    <Rows rows={seen} height={26} role="presentation" bind:this={rows}>
+  <div class="tree">
+    <Rows
+      rows={seen}
+      height={26}
+      role="tree"
+      label="Outline"
+      tabindex={0}
+      aria-activedescendant={selected ? 'node-' + selected : undefined}
+      onkeydown={keys}
+      bind:this={rows}
+    >
       {#snippet row(line: Line)}
         {@const n = line.node}
         <!-- svelte-ignore a11y_click_events_have_key_events -->
@@ -114,10 +167,12 @@
           class:m={n.kind === 'MODULE'}
           class:at={n.key === selected}
           class:drop={over === n.key}
+          class:chosen={chosen.has(n.key)}
+          class:cut={cut.has(n.key)}
           role="treeitem"
           tabindex="-1"
           aria-level={line.depth + 1}
-          aria-selected={n.key === selected}
+          aria-selected={n.key === selected || chosen.has(n.key)}
           aria-expanded={n.kind === 'MODULE' ? !closed.has(n.key) : undefined}
           style="padding-left:{14 + line.depth * 20}px"
           draggable={!!move}
@@ -125,7 +180,8 @@
           ondragover={(e) => (e.preventDefault(), (over = n.key))}
           ondragend={() => (dragged = over = '')}
           ondrop={() => drop(n.key)}
-          onclick={() => select(n.key)}
+          onclick={(e) => clicked(e, n.key)}
+          ondblclick={() => rename && (naming = n.key)}
         >
           <span class="t cut">
             {#if n.kind === 'MODULE'}
@@ -137,7 +193,21 @@
                 >{closed.has(n.key) ? '▸' : '▾'}</button
               >
             {/if}
-            <span class:hid={!n.shown}>{n.title}</span>
+            {#if naming === n.key}
+              <!-- svelte-ignore a11y_autofocus -->
+              <input
+                class="entry name"
+                aria-label="Title of {n.title}"
+                value={n.title}
+                maxlength="400"
+                autofocus
+                onkeydown={named}
+                onblur={() => (naming = '')}
+                onclick={(e) => e.stopPropagation()}
+              />
+            {:else}
+              <span class:hid={!n.shown}>{n.title}</span>
+            {/if}
             {#if n.kind !== 'MODULE'}
               <span class="kind"
                 >{kind(n.kind)}{n.rule === 'ADAPTABLE'
@@ -177,10 +247,10 @@
     display: flex;
     flex-direction: column;
   }
-  .tree:focus-visible {
+  .tree :global(.rows:focus-visible) {
     outline: none;
   }
-  .tree:focus-visible .n.at {
+  .tree :global(.rows:focus-visible .n.at) {
     outline: 2px solid var(--do);
     outline-offset: -2px;
   }
@@ -199,6 +269,16 @@
   .n.at {
     background: var(--do-soft);
     box-shadow: inset 3px 0 0 var(--do);
+  }
+  .n.chosen {
+    background: var(--mind-soft);
+  }
+  .n.cut {
+    opacity: 0.55;
+  }
+  .name {
+    height: 22px;
+    width: 78%;
   }
   .n.drop {
     box-shadow: inset 0 2px 0 var(--do);

@@ -24,8 +24,9 @@ function open(selected = '') {
   const select = vi.fn();
   const move = vi.fn();
   const remove = vi.fn();
-  render(Outline, { nodes, selected, select, move, remove });
-  return { select, move, remove, tree: screen.getByRole('tree') };
+  const rename = vi.fn();
+  render(Outline, { nodes, selected, select, move, remove, rename });
+  return { select, move, remove, rename, tree: screen.getByRole('tree') };
 }
 const shown = () => screen.getAllByRole('treeitem').map((e) => e.id);
 
@@ -55,9 +56,26 @@ describe('the outline', () => {
   it('moves an item with Alt and an arrow, and takes it out with Delete', async () => {
     const { tree, move, remove } = open('b');
     await fireEvent.keyDown(tree, { key: 'ArrowUp', altKey: true });
-    expect(move).toHaveBeenCalledWith('b', { parent: 'w1', before: 'a' });
+    expect(move).toHaveBeenCalledWith(['b'], { parent: 'w1', before: 'a' });
     await fireEvent.keyDown(tree, { key: 'Delete' });
-    expect(remove).toHaveBeenCalledWith('b');
+    expect(remove).toHaveBeenCalledWith(['b']);
+  });
+
+  it('chooses several with Space, and moves or takes out all of them', async () => {
+    const { tree, remove } = open('b');
+    await fireEvent.keyDown(tree, { key: ' ' });
+    await fireEvent.click(document.getElementById('node-a')!, { ctrlKey: true });
+    await fireEvent.keyDown(tree, { key: 'Delete' });
+    expect(remove).toHaveBeenCalledWith(['a', 'b']);
+  });
+
+  it('renames where it stands', async () => {
+    const { tree, rename } = open('b');
+    await fireEvent.keyDown(tree, { key: 'F2' });
+    const field = screen.getByLabelText('Title of B');
+    await fireEvent.input(field, { target: { value: 'Quiz 9' } });
+    await fireEvent.keyDown(field, { key: 'Enter' });
+    expect(rename).toHaveBeenCalledWith('b', 'Quiz 9');
   });
 
   it('finds by name and says when nothing is called that', async () => {

@@ -3,6 +3,7 @@
   import Trouble from '../frame/Trouble.svelte';
   import { figure, kind, many, size } from '../marks/words';
   import Access from './Access.svelte';
+  import EditionOf from './EditionOf.svelte';
   import Findings from './Findings.svelte';
   import FrameHosts from './FrameHosts.svelte';
 
@@ -46,6 +47,8 @@
   <h2>Reading report</h2>
   {#if report.facts?.description}<p>{report.facts.description}</p>{/if}
   <dl>
+    <dt>Edition of</dt>
+    <dd><EditionOf {edition} {changed} /></dd>
     <dt>Holds</dt>
     <dd>
       {#each counts as [k, n], i (k)}{i ? ', ' : ''}{n} {kind(k, n)}{/each}; {many(

@@ -75,6 +75,7 @@
     <div class="head">
       <h1>{masters ? many(masters.length, 'master') : 'Masters'}</h1>
       <span class="quiet">what the college maintains and delivers</span>
+      <a class="link" href="/sources/library">Look through all items</a>
       <span class="can"><Act onclick={() => (making = !making)}>Begin an empty master</Act></span>
     </div>
     <Trouble of={trouble} />

@@ -1,4 +1,5 @@
 import { api, got, Problem, type Schemas } from '../api/client';
+import type { Clip } from './clip.svelte';
 import type { Node, Target } from './tree';
 
 /** A master that is open: what it holds, and the changes made to its draft. */
@@ -9,6 +10,8 @@ export class OpenMaster {
   /** What changed since the newest version. */
   since = $state.raw<Schemas['ChangeView'][]>([]);
   trouble = $state.raw<unknown>(null);
+  /** What was undone or done again last. */
+  turned = $state('');
   /** Another number after each change, so that what was drawn before is drawn anew. */
   stamp = $state(0);
   newest = $derived(this.master?.versions.length ?? 0);
@@ -70,6 +73,7 @@ export class OpenMaster {
   /** Carries a change out, then shows what is there now. */
   async change(call: () => Promise<unknown>) {
     this.trouble = null;
+    this.turned = '';
     try {
       await call();
       await this.load();
@@ -80,11 +84,10 @@ export class OpenMaster {
     }
   }
 
-  move(key: string, body: Target) {
-    const params = { path: { id: this.id, key } };
-    return this.change(() =>
-      got(api.POST('/api/masters/{id}/draft/items/{key}/place', { params, body })),
-    );
+  move(keys: string[], to: Target) {
+    const params = { path: { id: this.id } };
+    const body = { keys, ...to };
+    return this.change(() => got(api.POST('/api/masters/{id}/draft/move', { params, body })));
   }
 
   /** Says what was seen, so that nobody's change is lost; where one was, it is shown. */
@@ -101,10 +104,68 @@ export class OpenMaster {
     }
   }
 
-  takeOut(key: string) {
+  takeOut(keys: string[]) {
+    const [key] = keys;
+    if (keys.length > 1) {
+      const params = { path: { id: this.id } };
+      return this.change(() =>
+        got(api.POST('/api/masters/{id}/draft/take-out', { params, body: { keys } })),
+      );
+    }
     const seen = this.item?.key === key ? this.item.state : '';
     const params = { path: { id: this.id, key }, query: { seen } };
     return this.change(() => got(api.DELETE('/api/masters/{id}/draft/items/{key}', { params })));
+  }
+
+  rename(key: string, title: string) {
+    const params = { path: { id: this.id, key } };
+    return this.change(() =>
+      got(api.PATCH('/api/masters/{id}/draft/items/{key}', { params, body: { title } })),
+    );
+  }
+
+  /** Takes the last step back, or does it again; what it was. */
+  async turn(way: 'undo' | 'redo') {
+    const params = { path: { id: this.id } };
+    await this.change(async () => {
+      const done = await got(
+        way === 'undo'
+          ? api.POST('/api/masters/{id}/draft/undo', { params })
+          : api.POST('/api/masters/{id}/draft/redo', { params }),
+      );
+      this.turned = (way === 'undo' ? 'Taken back: ' : 'Done again: ') + done.what;
+    });
+  }
+
+  /** Makes the draft what a version is. */
+  restore(version: number) {
+    const params = { path: { id: this.id } };
+    return this.change(() =>
+      got(api.POST('/api/masters/{id}/draft/restore', { params, body: { version } })),
+    );
+  }
+
+  /** Puts what was cut or copied into this draft. */
+  async paste(of: Clip, to: Target) {
+    const params = { path: { id: this.id } };
+    let put: string[] = of.keys;
+    await this.change(async () => {
+      if (of.cut && of.master === this.id) {
+        const body = { keys: of.keys, ...to };
+        await got(api.POST('/api/masters/{id}/draft/move', { params, body }));
+        return;
+      }
+      const { master, edition, version, keys } = of;
+      const body = { master, edition, version, keys, ...to };
+      const taken = await got(api.POST('/api/masters/{id}/draft/take-over', { params, body }));
+      put = taken.keys;
+      if (of.cut && of.master) {
+        const there = { path: { id: of.master } };
+        const gone = { keys: of.keys };
+        await got(api.POST('/api/masters/{id}/draft/take-out', { params: there, body: gone }));
+      }
+    });
+    return put;
   }
 
   freeze(note: string) {

@@ -67,6 +67,12 @@ export function step(nodes: Node[], key: string, way: 'up' | 'down' | 'in' | 'ou
   return { parent: up.parent ?? undefined, before: uncles[uncles.indexOf(up) + 1]?.key };
 }
 
+/** The sibling after an item; nothing if it is the last. */
+export function after(nodes: Node[], node: Node): string | undefined {
+  const around = siblings(nodes, node.parent ?? undefined);
+  return around[around.indexOf(node) + 1]?.key;
+}
+
 /** Where an item dropped on another goes: into a module, else before it. Never into itself. */
 export function dropped(nodes: Node[], key: string, on: string): Target | null {
   const byKey = new Map(nodes.map((n) => [n.key, n]));

@@ -21,3 +21,37 @@ create table frame_host (
   approved_by uuid not null references person,
   approved_at timestamptz not null
 );
+
+-- What people decided of doubtful pairs between two editions; without a newer key, the item is gone.
+create table pair_decision (
+  older uuid not null references edition,
+  newer uuid not null references edition,
+  older_key text not null,
+  newer_key text,
+  decided_by uuid not null references person,
+  decided_at timestamptz not null,
+  primary key (older, newer, older_key)
+);
+
+-- What was done to a draft, item by item as it was before and after, so that it can be undone.
+create table draft_step (
+  id bigint primary key generated always as identity,
+  master_id uuid not null references master on delete cascade,
+  revision bigint not null,
+  person_id uuid not null references person,
+  at timestamptz not null,
+  what text not null,
+  undone boolean not null default false,
+  rows jsonb not null
+);
+create index on draft_step (master_id, id desc);
+
+-- What items say, by the fingerprint of their wording, to be searched in the language of their source.
+create table words (
+  fingerprint bytea primary key check (octet_length(fingerprint) = 32),
+  language regconfig not null,
+  text tsvector not null
+);
+create index on words using gin (text);
+alter table tree add column words_known boolean not null default false;
+create index on holding (item_key);

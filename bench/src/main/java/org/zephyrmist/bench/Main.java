@@ -75,6 +75,8 @@ public final class Main {
     all.put("deliver", () -> new Deliver(size(300), 200).run());
     all.put("coverage", () -> List.of(new Coverage(10_000, 8).run()));
     all.put("input", Main::input);
+    all.put("packages", () -> new Packages(size(3_000)).run());
+    all.put("library", () -> List.of(new LibrarySearch(size(20_000)).run()));
     all.put("matching", () -> new Matching(size(3_000)).run());
     all.put("ten-times", () -> List.of(new Deliver(size(300), 50).tenTimes()));
     return all;

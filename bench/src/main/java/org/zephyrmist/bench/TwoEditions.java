@@ -68,7 +68,9 @@ record TwoEditions(List<Entry> older, List<Entry> newer, Map<ItemKey, ItemKey> t
     }
 
     private String word() {
-      String[] parts = {"lam", "cue", "rig", "gel", "to", "ne", "ra", "vi", "sol", "ber", "kan", "du"};
+      String[] parts = {
+        "lam", "cue", "rig", "gel", "to", "ne", "ra", "vi", "sol", "ber", "kan", "du"
+      };
       StringBuilder s = new StringBuilder();
       for (int n = 2 + r.nextInt(2); n > 0; n--) {
         s.append(parts[r.nextInt(parts.length)]);
@@ -234,11 +236,12 @@ record TwoEditions(List<Entry> older, List<Entry> newer, Map<ItemKey, ItemKey> t
     Map<Integer, ItemKey> newKeys = new HashMap<>();
     List<Entry> newer = entries("n", now, newNames, newKeys);
     Map<ItemKey, ItemKey> truth = new HashMap<>();
-    keys.forEach((id, key) -> {
-      if (newKeys.containsKey(id)) {
-        truth.put(key, newKeys.get(id));
-      }
-    });
+    keys.forEach(
+        (id, key) -> {
+          if (newKeys.containsKey(id)) {
+            truth.put(key, newKeys.get(id));
+          }
+        });
     return new TwoEditions(older, newer, truth);
   }
 
@@ -253,13 +256,28 @@ record TwoEditions(List<Entry> older, List<Entry> newer, Map<ItemKey, ItemKey> t
         continue;
       }
       String id = prefix + "module-" + m;
-      all.add(new Entry(at, id, Kind.MODULE, names.get(m), Optional.empty(), Fingerprint.of(names.get(m)), ""));
+      all.add(
+          new Entry(
+              at,
+              id,
+              Kind.MODULE,
+              names.get(m),
+              Optional.empty(),
+              Fingerprint.of(names.get(m)),
+              ""));
       for (Draft d : in) {
         ItemKey key = new ItemKey(prefix + d.id);
         keys.put(d.id, key);
         String words = String.join(" ", d.words);
         all.add(
-            new Entry(key, d.identifier, d.kind, d.title, Optional.of(at), Fingerprint.of(d.title + words), words));
+            new Entry(
+                key,
+                d.identifier,
+                d.kind,
+                d.title,
+                Optional.of(at),
+                Fingerprint.of(d.title + words),
+                words));
       }
     }
     return all;

@@ -38,6 +38,21 @@ class Shots {
               AriaRole.TREEITEM, new Page.GetByRoleOptions().setName("Reading: load and power"))
           .click();
       shot("master");
+      button("Package…").click();
+      page.getByLabel(Pattern.compile("Common Cartridge 1.1")).check();
+      page.getByText("Assignments are pages").waitFor();
+      shot("package");
+      button("Close").click();
+      page.getByText(Pattern.compile("Edition 2 is here")).click();
+      page.getByText("clash with ours").waitFor();
+      button("Next to decide").click();
+      page.getByText("both changed the wording.").waitFor();
+      shot("edition");
+      go("/sources/library?q=power");
+      page.locator("main [role=option]").first().click();
+      shot("library");
+      go("/sources");
+      page.locator("main a", with("Stage Lighting Fundamentals")).first().click();
       page.getByText(Pattern.compile("^v3 · ")).click();
       page.getByText("3 differences").waitFor();
       shot("changes");

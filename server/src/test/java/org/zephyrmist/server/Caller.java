@@ -69,6 +69,22 @@ final class Caller {
         : send(method, path, "application/json", HttpRequest.BodyPublishers.ofString(body));
   }
 
+  /** The bytes of a file. */
+  byte[] download(String path) {
+    try {
+      return client
+          .send(
+              HttpRequest.newBuilder(URI.create(base + path)).build(),
+              HttpResponse.BodyHandlers.ofByteArray())
+          .body();
+    } catch (IOException e) {
+      throw new java.io.UncheckedIOException(e);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(e);
+    }
+  }
+
   /** A header of the answer. */
   String header(String path, String name) {
     try {

@@ -261,4 +261,107 @@ class DraftIT extends ServerIT {
           .isEqualTo(text ? "<p>Written.</p>" : "");
     }
   }
+
+  private Caller.Answer undo(String master) {
+    return coordinator.post("/api/masters/" + master + "/draft/undo", "");
+  }
+
+  private Caller.Answer redo(String master) {
+    return coordinator.post("/api/masters/" + master + "/draft/redo", "");
+  }
+
+  @Test
+  void everyStepIsUndoneAndDoneAgainAlsoTakingOutAWholeModule() throws Exception {
+    sections("lgt-du1");
+    String master = master("DU");
+    List<String> before = titles(master);
+    edit(master, "Checklist", "{\"title\":\"Safety list\"}");
+    coordinator.post(
+        "/api/masters/" + master + "/draft/take-out",
+        "{\"keys\":[\"" + key(master, "Week 3") + "\"]}");
+    assertThat(titles(master)).isEmpty();
+    assertThat(undo(master).json().path("what").asString()).isEqualTo("took out “Week 3”");
+    assertThat(titles(master)).hasSameSizeAs(before).contains("Safety list");
+    assertThat(undo(master).status()).isEqualTo(200);
+    assertThat(titles(master)).isEqualTo(before);
+    assertThat(undo(master).status()).as("nothing more of one's own").isEqualTo(422);
+    assertThat(redo(master).status()).isEqualTo(200);
+    assertThat(titles(master)).contains("Safety list");
+    edit(master, "Safety list", "{\"title\":\"List\"}");
+    assertThat(redo(master).status()).as("something else was done since").isEqualTo(422);
+  }
+
+  @Test
+  void whatSomebodyElseChangedSinceIsNotUndoneOver() throws Exception {
+    sections("lgt-du2");
+    String master = master("DV");
+    edit(master, "Checklist", "{\"title\":\"Mine\"}");
+    Caller other = another("dv@x.example", Role.DESIGNER, "light");
+    other.patch(items(master) + "/" + key(master, "Mine"), "{\"title\":\"Theirs\"}");
+    Caller.Answer a = undo(master);
+    assertThat(a.status()).isEqualTo(409);
+    assertThat(titles(master)).contains("Theirs");
+  }
+
+  @Test
+  void severalAreMovedAtOnceAndStayInTheirOrder() throws Exception {
+    sections("lgt-du3");
+    String master = master("DW");
+    String module = add(master, "MODULE", "Week 4");
+    String keys = "\"" + key(master, "Manual") + "\",\"" + key(master, "Checklist") + "\"";
+    Caller.Answer a =
+        coordinator.post(
+            "/api/masters/" + master + "/draft/move",
+            "{\"keys\":[" + keys + "],\"parent\":\"" + module + "\"}");
+    assertThat(a.status()).as(a.text()).isEqualTo(200);
+    assertThat(titles(master)).endsWith("Week 4", "Manual", "Checklist");
+    undo(master);
+    assertThat(titles(master)).endsWith("Manual", "Checklist", "Week 4");
+  }
+
+  @Test
+  void itemsAreTakenOverFromAnotherMasterWithTheFilesTheyLeadTo() throws Exception {
+    sections("lgt-du4");
+    String from = master("DX");
+    String into =
+        coordinator
+            .post("/api/masters", "{\"code\":\"DY\",\"title\":\"t\",\"courses\":[]}")
+            .json()
+            .path("id")
+            .asString();
+    String body =
+        "{\"master\":\"%s\",\"version\":1,\"keys\":[\"%s\"]}".formatted(from, key(from, "Week 3"));
+    Caller.Answer a = coordinator.post("/api/masters/" + into + "/draft/take-over", body);
+    assertThat(a.status()).as(a.text()).isEqualTo(200);
+    assertThat(titles(into)).isEqualTo(titles(from));
+    assertThat(coordinator.post("/api/masters/" + into + "/draft/take-over", body).status())
+        .as("a second time, under keys of their own")
+        .isEqualTo(200);
+    assertThat(titles(into)).hasSize(2 * titles(from).size());
+    Caller other = another("dx@x.example", Role.DESIGNER, "sound");
+    assertThat(other.post("/api/masters/" + into + "/draft/take-over", body).status())
+        .as("a master out of reach")
+        .isEqualTo(404);
+  }
+
+  @Test
+  void anyVersionIsRestoredAsTheDraftAndThatCanBeUndone() throws Exception {
+    sections("lgt-du5");
+    String master = master("DR");
+    List<String> first = titles(master);
+    add(master, "PAGE", "New");
+    edit(master, "Checklist", "{\"title\":\"Safety list\"}");
+    freeze(master, "second");
+    Caller.Answer a =
+        coordinator.post("/api/masters/" + master + "/draft/restore", "{\"version\":1}");
+    assertThat(a.status()).as(a.text()).isEqualTo(200);
+    assertThat(titles(master)).isEqualTo(first);
+    undo(master);
+    assertThat(titles(master)).contains("New", "Safety list");
+    assertThat(
+            coordinator
+                .post("/api/masters/" + master + "/draft/restore", "{\"version\":0}")
+                .status())
+        .isEqualTo(422);
+  }
 }

@@ -92,6 +92,7 @@ class MatrixIT extends ServerIT {
     values.put("sections", ids.get(0).toString());
     values.put("intakes", intake);
     values.put("editions", edition);
+    values.put("edition", edition);
     values.put("tokens", coordinator.get("/api/me/tokens").json().get(0).path("id").asString());
     values.put(
         "platforms",
@@ -107,6 +108,7 @@ class MatrixIT extends ServerIT {
             .asString());
     values.put("line", detail.path("lines").get(0).path("id").asString());
     values.put("key", key(master, "Checklist"));
+    values.put("other", key(master, "Manual"));
     values.put("number", "0");
     values.put("version", version(master, 1));
     values.put(
@@ -146,7 +148,8 @@ class MatrixIT extends ServerIT {
       path = path.replace("/" + kind + "/{id}", "/" + kind + "/" + values.get(kind));
     }
     for (String name :
-        List.of("line", "key", "number", "sha256", "name", "master", "cartridge", "host")) {
+        List.of(
+            "line", "key", "number", "sha256", "name", "master", "cartridge", "host", "edition")) {
       path = path.replace("{" + name + "}", values.get(name));
     }
     return switch (c.path()) {
@@ -180,6 +183,13 @@ class MatrixIT extends ServerIT {
       case "POST /api/masters/{id}/versions" -> "{\"note\":\"n\"}";
       case "POST /api/masters/{id}/draft/items" -> "{\"kind\":\"PAGE\",\"title\":\"x\"}";
       case "PATCH /api/masters/{id}/draft/items/{key}" -> "{\"title\":\"x\"}";
+      case "POST /api/masters/{id}/draft/restore" -> "{\"version\":1}";
+      case "POST /api/masters/{id}/draft/move" -> "{\"keys\":[\"" + values.get("key") + "\"]}";
+      case "POST /api/masters/{id}/draft/take-out" ->
+          "{\"keys\":[\"" + values.get("other") + "\"]}";
+      case "POST /api/masters/{id}/draft/take-over" ->
+          "{\"master\":\"%s\",\"version\":0,\"keys\":[\"%s\"]}"
+              .formatted(values.get("masters"), values.get("key"));
       case "POST /api/deliveries" ->
           "{\"version\":\"" + values.get("version") + "\"," + sections + "}";
       case "POST /api/deliveries/readings", "POST /api/deliveries/readings/left" ->

@@ -12,6 +12,7 @@ import java.util.Base64;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.zephyrmist.core.cartridge.CartridgeFacts;
@@ -38,6 +39,8 @@ public final class Samples {
               "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5E"
                   + "rkJggg==");
 
+  private static final String LOAD = "<p>Write the load beside every lantern on the plot.</p>";
+
   private Samples() {}
 
   /** A cartridge of so many items, ten in a module, each module's first page naming its last. */
@@ -50,6 +53,11 @@ public final class Samples {
     return cartridge(folder, items, "", "Light for the Stage");
   }
 
+  /** The same under any title. */
+  public static Path titled(Path folder, int items, String title) throws IOException {
+    return cartridge(folder, items, "", title);
+  }
+
   /** The same, with a picture in its second page. */
   public static Path illustrated(Path folder, int items) throws IOException {
     String sha = Fingerprint.of(Fingerprint.sha256().digest(PICTURE)).hex();
@@ -58,8 +66,51 @@ public final class Samples {
         folder, items, "<p><img src=\"" + address + "\" alt=\"A lantern\"></p>", "Stage Light");
   }
 
+  /**
+   * The next edition: two readings of week 1 say something else, two of week 2 have another
+   * identifier and one title, a page of week 3 is new, one of week 4 is gone.
+   */
+  public static Path secondEdition(Path folder, int items) throws IOException {
+    List<Item> all = items(items, "");
+    List<Item> next = new ArrayList<>();
+    for (Item i : all) {
+      String key = i.key().value();
+      switch (key) {
+        case "w0-1", "w0-2" ->
+            next.add(said(i, i.content().html().replace("2,400 watts", "1,920 watts")));
+        case "w1-3", "w1-4" -> {}
+        case "w3-4" -> {}
+        default -> next.add(i);
+      }
+    }
+    String twice =
+        all.stream()
+            .filter(i -> i.key().value().matches("w1-[34]"))
+            .map(i -> i.content().html())
+            .collect(Collectors.joining());
+    item(next, "w1-3-b", "w1", 11, "Notes", new Content.Page(twice));
+    item(next, "w1-4-b", "w1", 12, "Notes", new Content.Page(twice));
+    item(next, "w2-new", "w2", 10, "Mixing light", new Content.Page("<p>Three make white.</p>"));
+    return write(folder, "Stage Light", next);
+  }
+
+  private static Item said(Item i, String html) {
+    return new Item(
+        i.key(),
+        i.title(),
+        new Content.Page(html),
+        i.timing(),
+        i.place(),
+        i.visibility(),
+        i.rule());
+  }
+
   private static Path cartridge(Path folder, int items, String figure, String title)
       throws IOException {
+    return write(folder, title, items(items, figure));
+  }
+
+  private static List<Item> items(int items, String figure) {
     List<Item> all = new ArrayList<>();
     String week = "";
     for (int i = 0; i < items; i++) {
@@ -71,6 +122,10 @@ public final class Samples {
         item(all, week + "-" + n, week, n, kind(n) + " " + i, content(n, week, i, items, figure));
       }
     }
+    return all;
+  }
+
+  private static Path write(Path folder, String title, List<Item> all) throws IOException {
     Path file = Files.createTempFile(folder, "cartridge", ".imscc");
     try (OutputStream out = Files.newOutputStream(file)) {
       CartridgeWriter.write(
@@ -94,7 +149,7 @@ public final class Samples {
             + "</h2><p>A circuit carries 2,400 watts; lamp "
             + i
             + " draws its share.</p>"
-            + "<p>Write the load beside every lantern on the plot.</p>".repeat(4);
+            + LOAD.repeat(4);
     boolean last = i / 10 == (items - 1) / 10;
     return switch (n) {
       case 1 -> last ? new Content.Page(text) : new Content.Page(text + link(week + "-9"));

@@ -13,6 +13,8 @@ import java.util.Set;
  * @param publisher who published it
  * @param asks what it asks for before use, in words
  * @param keywords of its subject
+ * @param level for whom it was made
+ * @param cost whether it costs something: "yes" or "no"
  */
 public record CartridgeFacts(
     String title,
@@ -24,7 +26,9 @@ public record CartridgeFacts(
     String identifier,
     String publisher,
     String asks,
-    List<String> keywords) {
+    List<String> keywords,
+    String level,
+    String cost) {
   private static final Set<String> KNOWN = Set.of("1.0", "1.1", "1.2", "1.3");
 
   /** Reports that were kept before some of it was read do not have it. */
@@ -33,6 +37,8 @@ public record CartridgeFacts(
     publisher = publisher == null ? "" : publisher;
     asks = asks == null ? "" : asks;
     keywords = keywords == null ? List.of() : List.copyOf(keywords);
+    level = level == null ? "" : level;
+    cost = cost == null ? "" : cost;
   }
 
   /** Without identifier, publisher and keywords. */
@@ -43,7 +49,7 @@ public record CartridgeFacts(
       String rights,
       String profile,
       boolean restricted) {
-    this(title, description, language, rights, profile, restricted, "", "", "", List.of());
+    this(title, description, language, rights, profile, restricted, "", "", "", List.of(), "", "");
   }
 
   /** Whether it is of a version of the standard that we know, or of another profile. */

@@ -17,7 +17,6 @@ import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.KeySpace;
 import org.zephyrmist.core.content.Place;
-import org.zephyrmist.core.content.Rank;
 import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.content.Titles;
 import org.zephyrmist.core.content.Visibility;
@@ -325,44 +324,5 @@ public final class CartridgeReader {
             key, title, content, Timing.NONE, place, visibility, EditRule.ADAPTABLE, standards);
     findings.count(item);
     intake.item(item);
-  }
-
-  /** Places one after the other. */
-  private static final class Places {
-    private final Optional<String> parent;
-    private int taken;
-
-    Places(Optional<String> parent) {
-      this(parent, 0);
-    }
-
-    Places(Optional<String> parent, int taken) {
-      this.parent = parent;
-      this.taken = taken;
-    }
-
-    Place next() {
-      return new Place(parent, Rank.nth(taken++));
-    }
-  }
-
-  /** How far a reading is, told from both its threads. */
-  private static final class Steps {
-    private final Intake intake;
-    private int done;
-    private int total;
-
-    Steps(Intake intake, int total) {
-      this.intake = intake;
-      this.total = total;
-    }
-
-    synchronized void add(int more) {
-      total += more;
-    }
-
-    synchronized void step(String what) {
-      intake.progress(++done, total, what);
-    }
   }
 }

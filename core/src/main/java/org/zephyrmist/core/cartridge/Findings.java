@@ -30,7 +30,7 @@ final class Findings {
   private final List<String> instructorsOnly = new ArrayList<>();
   private final Map<String, Set<String>> notUnderstood = new LinkedHashMap<>();
   private final Map<String, Set<String>> dead = new LinkedHashMap<>();
-  private final Map<String, Set<String>> restricted = new LinkedHashMap<>();
+  private final List<Finding> restricted = new ArrayList<>();
   private final Map<String, Set<String>> adjusted = new LinkedHashMap<>();
   private List<String> unused = List.of();
   private int unplaced;
@@ -83,7 +83,7 @@ final class Findings {
   }
 
   void restricted(String where, String asks) {
-    add(restricted, where, asks);
+    restricted.add(new Finding(where, asks));
   }
 
   void adjusted(String where, String what) {
@@ -115,7 +115,7 @@ final class Findings {
         unused.size(),
         unused.stream().limit(ReadingReport.MOST_UNUSED).toList(),
         unplaced,
-        atMost(restricted),
+        List.copyOf(restricted),
         atMost(adjusted),
         frames,
         questions,

@@ -68,7 +68,9 @@ final class ManifestFacts {
         identifier(root, lom),
         publisher(lom),
         asks.map(ManifestFacts::asks).orElse(""),
-        keywords(lom));
+        keywords(lom),
+        Titles.clean(Elements.text(lom, "educational", "context", "value")),
+        Titles.clean(Elements.text(lom, "rights", "cost", "value")));
   }
 
   /** The catalogue's number of the package if it has one, else the manifest's own identifier. */

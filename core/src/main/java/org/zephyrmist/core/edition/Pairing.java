@@ -28,15 +28,15 @@ public record Pairing(List<Pair> pairs, List<ItemKey> gone, List<ItemKey> fresh)
   private static final double IDENTIFIER = 0.10;
 
   /** Less than this together is no pair. */
-  private static final double LEAST = 0.36;
+  private static final double LEAST = 0.27;
 
   /** Less than this of text and title, and everything else says nothing. */
-  private static final double LEAST_ALIKE = 0.27;
+  private static final double LEAST_ALIKE = 0.15;
 
   /** A pair is sure from here, if no other is nearly as good. */
-  private static final double SURE = 0.50;
+  private static final double SURE = 0.40;
 
-  private static final double MARGIN = 0.06;
+  private static final double MARGIN = 0.08;
   private static final int ROUNDS = 3;
 
   /**

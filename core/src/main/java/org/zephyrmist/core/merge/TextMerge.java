@@ -2,6 +2,7 @@ package org.zephyrmist.core.merge;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.zephyrmist.core.content.Html;
@@ -72,12 +73,12 @@ public record TextMerge(List<Passage> passages) {
     boolean others = false;
     if (alike) {
       for (Merge.Stretch<String> s : Merge.of(tokens(base), tokens(ours), tokens(theirs))) {
-        clash |= s.from() == Merge.From.CLASH;
-        mine |= s.from() == Merge.From.OURS;
-        others |= s.from() == Merge.From.THEIRS;
-        if (!clash) {
-          s.result().forEach(merged::append);
-        }
+        Optional<List<String>> both =
+            s.from() == Merge.From.CLASH ? further(s.ours(), s.theirs()) : Optional.of(s.result());
+        clash |= both.isEmpty();
+        mine |= s.from() == Merge.From.OURS || s.from() == Merge.From.CLASH;
+        others |= s.from() == Merge.From.THEIRS || s.from() == Merge.From.CLASH;
+        both.ifPresent(words -> words.forEach(merged::append));
       }
     }
     String together = clash ? "" : Html.canonical(merged.toString());
@@ -89,6 +90,22 @@ public record TextMerge(List<Passage> passages) {
                 ? Merge.From.CLASH
                 : !others ? Merge.From.OURS : !mine ? Merge.From.THEIRS : Merge.From.MERGED;
     return new Passage(from, base, ours, theirs, whole ? together : ours + theirs);
+  }
+
+  /** Where both made the same change and one went further, the one that went further. */
+  private static Optional<List<String>> further(List<String> ours, List<String> theirs) {
+    int shorter = Math.min(ours.size(), theirs.size());
+    int first = 0;
+    while (first < shorter && ours.get(first).equals(theirs.get(first))) {
+      first++;
+    }
+    int last = 0;
+    while (last < shorter - first
+        && ours.get(ours.size() - 1 - last).equals(theirs.get(theirs.size() - 1 - last))) {
+      last++;
+    }
+    boolean same = shorter > 0 && first + last == shorter;
+    return same ? Optional.of(ours.size() > theirs.size() ? ours : theirs) : Optional.empty();
   }
 
   private static String opening(String block) {

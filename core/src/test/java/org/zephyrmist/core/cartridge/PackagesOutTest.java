@@ -60,7 +60,9 @@ class PackagesOutTest {
           "zephyrmist:1",
           "Larkmoor Press",
           "",
-          List.of("light", "power"));
+          List.of("light", "power"),
+          "",
+          "");
   @TempDir Path folder;
   private final Map<String, byte[]> files = new HashMap<>();
 

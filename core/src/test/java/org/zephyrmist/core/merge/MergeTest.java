@@ -114,6 +114,14 @@ class MergeTest {
   }
 
   @Test
+  void whereBothMadeOneChangeAndOneWentFurtherThatOneIsTaken() {
+    String theirs = P.replace("2,400 watts", "1,920 watts in steady use");
+    String ours = P.replace("2,400 watts", "1,920 watts in steady use: plan to 80 %");
+    assertThat(TextMerge.of(P, ours, theirs).together()).isEqualTo(ours);
+    assertThat(TextMerge.of(P, theirs, ours).together()).isEqualTo(ours);
+  }
+
+  @Test
   void theSameWordsChangedOtherwiseAreAClashWithBothKept() {
     TextMerge m = TextMerge.of("<p>one</p>", "<p>two</p>", "<p>three</p>");
     assertThat(m.clean()).isFalse();

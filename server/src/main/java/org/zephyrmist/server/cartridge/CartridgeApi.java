@@ -12,6 +12,7 @@ import jakarta.validation.constraints.NotNull;
 import java.io.IOException;
 import java.time.OffsetDateTime;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.http.HttpStatus;
@@ -24,6 +25,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -180,6 +182,17 @@ class CartridgeApi {
         r.get(CARTRIDGE.PUBLISHER),
         r.get(CARTRIDGE.CONSENT_AT),
         cartridges.ours(report.facts()).orElse(null));
+  }
+
+  /**
+   * @param cartridge that the edition is one of; absent for a cartridge of its own
+   */
+  record Belongs(UUID cartridge) {}
+
+  @PutMapping("/editions/{id}/cartridge")
+  void assign(
+      @PathVariable UUID id, @RequestBody Belongs to, @AuthenticationPrincipal SignedIn who) {
+    cartridges.assign(id, Optional.ofNullable(to.cartridge()), who);
   }
 
   /** Consents that the protected parts of a cartridge leave, or takes that back. */

@@ -3,6 +3,7 @@ package org.zephyrmist.server.cartridge;
 import static org.jooq.impl.DSL.coalesce;
 import static org.jooq.impl.DSL.max;
 import static org.zephyrmist.server.db.Tables.CARTRIDGE;
+import static org.zephyrmist.server.db.Tables.EDITION;
 import static org.zephyrmist.server.db.Tables.MASTER;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
@@ -20,6 +21,7 @@ import org.zephyrmist.core.cartridge.CartridgeFacts;
 import org.zephyrmist.core.content.KeySpace;
 import org.zephyrmist.core.content.Titles;
 import org.zephyrmist.server.db.tables.records.CartridgeRecord;
+import org.zephyrmist.server.db.tables.records.EditionRecord;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.web.Refusal;
@@ -156,5 +158,59 @@ class Cartridges {
         given ? "consented to the use of" : "no longer consents to the use of",
         c.getTitle(),
         "");
+  }
+
+  /**
+   * Says of which cartridge an edition is, whatever its package says; it becomes the newest.
+   *
+   * @param cartridge none for one of its own
+   */
+  @Transactional
+  void assign(UUID edition, Optional<UUID> cartridge, SignedIn who) {
+    EditionRecord e =
+        db.selectFrom(EDITION)
+            .where(EDITION.ID.eq(edition))
+            .forUpdate()
+            .fetchOptional()
+            .orElseThrow(() -> Refusal.notFound("edition"));
+    CartridgeRecord from =
+        db.selectFrom(CARTRIDGE).where(CARTRIDGE.ID.eq(e.getCartridgeId())).fetchSingle();
+    CartridgeRecord to = cartridge.map(this::locked).orElseGet(() -> ofItsOwn(from));
+    if (to.getId().equals(from.getId())) {
+      throw Refusal.bad("It is an edition of that cartridge already.", "Choose another one.");
+    }
+    int number = 1 + db.fetchCount(EDITION, EDITION.CARTRIDGE_ID.eq(to.getId()));
+    while (db.fetchExists(
+        EDITION, EDITION.CARTRIDGE_ID.eq(to.getId()).and(EDITION.NUMBER.eq(number)))) {
+      number++;
+    }
+    e.setCartridgeId(to.getId());
+    e.setNumber(number);
+    e.update();
+    events.add(
+        who.id(),
+        "assigned an edition",
+        from.getTitle(),
+        "now edition " + number + " of " + to.getTitle(),
+        "/sources/editions/" + edition);
+  }
+
+  private CartridgeRecord locked(UUID id) {
+    return db.selectFrom(CARTRIDGE)
+        .where(CARTRIDGE.ID.eq(id))
+        .forUpdate()
+        .fetchOptional()
+        .orElseThrow(() -> Refusal.notFound("cartridge"));
+  }
+
+  private CartridgeRecord ofItsOwn(CartridgeRecord from) {
+    UUID id = UUID.randomUUID();
+    return db.insertInto(CARTRIDGE)
+        .set(CARTRIDGE.ID, id)
+        .set(CARTRIDGE.TITLE, from.getTitle())
+        .set(CARTRIDGE.IDENTIFIER, id.toString())
+        .set(CARTRIDGE.PUBLISHER, from.getPublisher())
+        .returning()
+        .fetchSingle();
   }
 }

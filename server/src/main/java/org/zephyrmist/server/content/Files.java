@@ -4,9 +4,11 @@ import static org.jooq.impl.DSL.any;
 import static org.zephyrmist.server.db.Tables.FILE;
 import static org.zephyrmist.server.db.Tables.FILE_CHUNK;
 
+import java.io.ByteArrayOutputStream;
 import java.io.InputStream;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import java.util.function.Consumer;
 import org.jooq.DSLContext;
@@ -60,6 +62,24 @@ public class Files {
               found.put(sha, new FileRef(sha, names.get(sha), r.getMediaType(), r.getSize()));
             });
     return found;
+  }
+
+  /** Whole files by fingerprint, in one query; for small ones. */
+  Map<String, byte[]> contents(Set<String> sha256) {
+    byte[][] wanted = sha256.stream().map(s -> Fingerprint.parse(s).bytes()).toArray(byte[][]::new);
+    Map<String, ByteArrayOutputStream> all = new HashMap<>();
+    db.select(FILE_CHUNK.SHA256, FILE_CHUNK.DATA)
+        .from(FILE_CHUNK)
+        .where(FILE_CHUNK.SHA256.eq(any(wanted)))
+        .orderBy(FILE_CHUNK.SHA256, FILE_CHUNK.N)
+        .forEach(
+            r ->
+                all.computeIfAbsent(
+                        Fingerprint.of(r.value1()).hex(), s -> new ByteArrayOutputStream())
+                    .writeBytes(r.value2()));
+    Map<String, byte[]> contents = new HashMap<>();
+    all.forEach((sha, bytes) -> contents.put(sha, bytes.toByteArray()));
+    return contents;
   }
 
   /** A stream over the chunks; each is fetched when it is reached. */

@@ -1,9 +1,11 @@
 package org.zephyrmist.server.content;
 
+import static org.jooq.impl.DSL.any;
 import static org.jooq.impl.DSL.val;
 import static org.zephyrmist.server.db.Tables.TREE;
 import static org.zephyrmist.server.db.Tables.TREE_ITEM;
 
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -44,7 +46,7 @@ public class Trees {
 
   public UUID create() {
     UUID id = UUID.randomUUID();
-    db.insertInto(TREE).values(id).execute();
+    db.insertInto(TREE).set(TREE.ID, id).execute();
     return id;
   }
 
@@ -121,6 +123,11 @@ public class Trees {
 
   private UUID copy(UUID from, Field<UUID> origin) {
     UUID to = create();
+    fill(to, from, origin);
+    return to;
+  }
+
+  private void fill(UUID to, UUID from, Field<UUID> origin) {
     db.insertInto(TREE_ITEM)
         .select(
             db.select(
@@ -140,7 +147,6 @@ public class Trees {
                 .from(TREE_ITEM)
                 .where(TREE_ITEM.TREE_ID.eq(from)))
         .execute();
-    return to;
   }
 
   /** The whole tree. */
@@ -193,13 +199,26 @@ public class Trees {
         .toList();
   }
 
-  /** Takes an item out, and all below it. */
-  public int remove(UUID tree, ItemKey key) {
-    return db.deleteFrom(TREE_ITEM)
+  /** Makes a tree hold what another holds, and nothing else. */
+  public void replace(UUID tree, UUID by) {
+    db.deleteFrom(TREE_ITEM).where(TREE_ITEM.TREE_ID.eq(tree)).execute();
+    fill(tree, by, TREE_ITEM.ORIGIN);
+  }
+
+  /** Takes items out; what stands in them has to be among them. */
+  public void remove(UUID tree, Collection<ItemKey> keys) {
+    db.deleteFrom(TREE_ITEM)
         .where(TREE_ITEM.TREE_ID.eq(tree))
-        .and(
-            TREE_ITEM.ITEM_KEY.in(
-                tree(tree).subtree(key).stream().map(n -> n.key().value()).toList()))
+        .and(TREE_ITEM.ITEM_KEY.eq(any(keys.stream().map(ItemKey::value).toArray(String[]::new))))
+        .execute();
+  }
+
+  /** Notes from which edition items came. */
+  public void origin(UUID tree, Collection<ItemKey> keys, UUID edition) {
+    db.update(TREE_ITEM)
+        .set(TREE_ITEM.ORIGIN, edition)
+        .where(TREE_ITEM.TREE_ID.eq(tree))
+        .and(TREE_ITEM.ITEM_KEY.eq(any(keys.stream().map(ItemKey::value).toArray(String[]::new))))
         .execute();
   }
 }

@@ -2,6 +2,7 @@ package org.zephyrmist.server.demo;
 
 import static org.zephyrmist.server.db.Tables.MASTER;
 
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -106,7 +107,7 @@ class DemoDrafts {
   }
 
   void remove(UUID master, String title) {
-    edits.remove(draft(master), find(master, title), "", designer());
+    edits.remove(draft(master), List.of(find(master, title)), "", designer());
   }
 
   static String lower(String s) {

@@ -107,6 +107,7 @@ class DemoLoader implements ApplicationRunner {
     for (DemoCourse c : courses) {
       made.put(c.code(), masters.master(c));
     }
+    masters.stock();
     UUID outcomes = masters.outcomes();
     weeks.frameWeeks(frame);
     weeks.courseWeeks(made, courses);

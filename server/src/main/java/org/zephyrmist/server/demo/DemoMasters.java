@@ -121,8 +121,10 @@ class DemoMasters {
     if (c.code().equals("LGT 110")) {
       clock.daysBack(20);
       takeIn(
-          new DemoCourse(c.code(), c.title(), c.cartridge(), c.publisher(), c.tool(), second(c)),
-          c.weeks().size());
+          "stage-light-second-edition.imscc",
+          DemoPackage.second(
+              new DemoCourse(
+                  c.code(), c.title(), c.cartridge(), c.publisher(), c.tool(), second(c))));
       clock.daysBack(79);
     }
     UUID course =
@@ -170,8 +172,19 @@ class DemoMasters {
                 .toLowerCase(Locale.ROOT)
                 .replaceAll("[^a-z]+", "-")
             + ".imscc";
-    UUID id =
-        intakes.begin(name, new ByteArrayInputStream(DemoPackage.cartridge(c, weeks)), teodor());
+    return takeIn(name, DemoPackage.cartridge(c, weeks));
+  }
+
+  /** Cartridges that nobody has made a master of yet. */
+  void stock() throws Exception {
+    clock.daysBack(12);
+    takeIn("safety-stock.imscc", DemoStock.licensed());
+    clock.daysBack(4);
+    takeIn("rigging notes.zip", DemoStock.loose());
+  }
+
+  private UUID takeIn(String name, byte[] file) throws Exception {
+    UUID id = intakes.begin(name, new ByteArrayInputStream(file), teodor());
     while (true) {
       var r = db.selectFrom(INTAKE).where(INTAKE.ID.eq(id)).fetchSingle();
       if (r.getState() == IntakeState.REFUSED) {

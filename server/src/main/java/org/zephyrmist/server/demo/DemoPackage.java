@@ -35,16 +35,29 @@ final class DemoPackage {
   private final Map<String, byte[]> files = new HashMap<>();
   private final DemoCourse course;
 
-  private DemoPackage(DemoCourse course) {
+  private final boolean second;
+
+  private DemoPackage(DemoCourse course, boolean second) {
     this.course = course;
+    this.second = second;
   }
 
   /** The course as a package of so many weeks. */
   static byte[] cartridge(DemoCourse course, int weeks) {
-    DemoPackage p = new DemoPackage(course);
+    return cartridge(course, weeks, false);
+  }
+
+  /** The next edition: weeks in another order, things renamed, new and gone, other identifiers. */
+  static byte[] second(DemoCourse course) {
+    return cartridge(course, course.weeks().size(), true);
+  }
+
+  private static byte[] cartridge(DemoCourse course, int weeks, boolean second) {
+    DemoPackage p = new DemoPackage(course, second);
     p.start();
-    for (int w = 0; w < weeks; w++) {
-      p.week(w);
+    for (int at = 0; at < weeks; at++) {
+      int w = second && at == 1 ? 2 : second && at == 2 ? 1 : at;
+      p.week(w, at);
     }
     CartridgeFacts facts =
         new CartridgeFacts(
@@ -98,10 +111,10 @@ final class DemoPackage {
     return s.toString();
   }
 
-  private void week(int w) {
+  private void week(int w, int place) {
     DemoCourse.Week week = course.weeks().get(w);
     String id = "w" + (w + 1);
-    String at = module(id, w + 1, "Week " + (w + 1) + " · " + week.title());
+    String at = module(id, place + 1, "Week " + (place + 1) + " · " + week.title());
     String sheet =
         file(
             week.title().toLowerCase(Locale.ROOT).replace(' ', '-') + "-sheet.pdf",
@@ -109,7 +122,13 @@ final class DemoPackage {
             Pictures.pdf(course.code() + ", " + week.title(), week.facts()));
     String plan =
         file(id + "-figure.png", "image/png", Pictures.png(course.code().hashCode() * 31L + w));
-    page(id + "-read", at, 0, "Reading: " + lower(week.title()), reading(week, sheet, plan));
+    String revised = second && w % 4 == 1 ? ", with LED engines" : "";
+    page(
+        id + "-read",
+        at,
+        0,
+        "Reading: " + lower(week.title()) + revised,
+        reading(week, sheet, plan));
     item(
         id + "-sheet",
         at,
@@ -160,7 +179,7 @@ final class DemoPackage {
               "https://" + course.tool() + ".example/launch",
               new TreeMap<>(Map.of("unit", id, "course", course.code()))),
           Visibility.SHOWN);
-    } else {
+    } else if (!second || w != 3) {
       item(
           id + "-link",
           at,
@@ -178,11 +197,24 @@ final class DemoPackage {
         id + "-notes",
         at,
         6,
-        "For instructors: " + lower(week.title()),
+        second && renewed(id) ? "Notes for instructors" : "For instructors: " + lower(week.title()),
         new Content.Page(
             "<p>Allow twenty minutes for the exercise. Common mistake: reading it instead of doing"
                 + " it.</p>"),
         new Visibility(false, true));
+    if (second && w % 5 == 2) {
+      page(
+          id + "-more",
+          at,
+          7,
+          "Practice: " + lower(week.title()) + " with a partner",
+          "<p>One reads the sheet aloud, the other does it without looking.</p>");
+    }
+  }
+
+  /** Weeks whose items have other identifiers in the second edition. */
+  private static boolean renewed(String name) {
+    return name.matches("w[45]\\b.*");
   }
 
   private String reading(DemoCourse.Week week, String sheet, String figure) {
@@ -201,7 +233,8 @@ final class DemoPackage {
   }
 
   private ItemKey key(String name) {
-    return ItemKey.named(course.code() + " " + name);
+    String edition = second && renewed(name) ? " second " : " ";
+    return ItemKey.named(course.code() + edition + name);
   }
 
   private String module(String name, int n, String title) {

@@ -110,4 +110,34 @@ public class Standings {
         .and(VERSION.NUMBER.lt(number))
         .fetch(STANDING.SECTION_ID);
   }
+
+  /**
+   * How an item is used.
+   *
+   * @param masters of which sections hold it
+   * @param changed of these sections, how many changed it; gone: how many took it out
+   */
+  public record Use(int masters, int sections, int changed, int gone) {
+    public static final Use NONE = new Use(0, 0, 0, 0);
+  }
+
+  /** How items are used, by their keys; those that nobody holds are left out. */
+  public Map<String, Use> uses(List<String> keys) {
+    Map<String, Use> all = new HashMap<>();
+    db.fetch(
+            "select item_key, count(distinct master_id)::int, count(*)::int, count(*) filter (where"
+                + " here is not null and here <> shown)::int, count(*) filter (where here is"
+                + " null)::int from holding where item_key = any(?) group by item_key",
+            (Object) keys.toArray(String[]::new))
+        .forEach(
+            r ->
+                all.put(
+                    r.get(0, String.class),
+                    new Use(
+                        r.get(1, Integer.class),
+                        r.get(2, Integer.class),
+                        r.get(3, Integer.class),
+                        r.get(4, Integer.class))));
+    return all;
+  }
 }

@@ -1,9 +1,11 @@
 package org.zephyrmist.server.master;
 
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
@@ -23,6 +25,7 @@ import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.content.Visibility;
 import org.zephyrmist.core.content.Wording;
 import org.zephyrmist.core.tree.NoSuchPlace;
+import org.zephyrmist.core.tree.Tree;
 import org.zephyrmist.server.content.ItemView;
 import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.db.tables.records.MasterRecord;
@@ -72,8 +75,7 @@ public class Drafts {
         throw edits.conflict(master, i, "changed the " + a.name().toLowerCase(Locale.ROOT) + " of");
       }
     }
-    put(tree, to);
-    edits.end(master, key, who);
+    edits.step(master, List.of(key), "changed “" + to.title() + "”", who, () -> put(tree, to));
   }
 
   private static Item changed(Item i, Change c) {
@@ -102,23 +104,32 @@ public class Drafts {
   }
 
   /**
-   * Moves an item.
+   * Moves items, one after the other in their order.
    *
-   * @param parent module it goes into; none for the top
-   * @param before sibling it goes before; none for the end
+   * @param parent module they go into; none for the top
+   * @param before sibling they go before; none for the end
    */
   @Transactional
   public void move(
       MasterRecord master,
-      ItemKey key,
+      List<ItemKey> keys,
       Optional<ItemKey> parent,
       Optional<ItemKey> before,
       SignedIn who) {
     edits.begin(master);
     UUID tree = master.getDraftTreeId();
-    Place to = place(tree, key, parent, before);
-    put(tree, trees.item(tree, key).withPlace(to));
-    edits.end(master, key, who);
+    List<Item> items = trees.items(keys.stream().map(k -> trees.node(tree, k)).toList());
+    edits.step(
+        master,
+        keys,
+        "moved " + named(items),
+        who,
+        () -> items.forEach(i -> put(tree, i.withPlace(place(tree, i.key(), parent, before)))));
+  }
+
+  private static String named(List<Item> items) {
+    String first = "“" + items.get(0).title() + "”";
+    return items.size() == 1 ? first : first + " and " + (items.size() - 1) + " more";
   }
 
   private Place place(UUID tree, ItemKey key, Optional<ItemKey> parent, Optional<ItemKey> before) {
@@ -135,19 +146,38 @@ public class Drafts {
   }
 
   /**
-   * @param seen state of the item as the writer has seen it; may be empty
+   * Takes items out, and all below them.
+   *
+   * @param seen state of the item as the writer has seen it, where it is one; may be empty
    */
   @Transactional
-  public int remove(MasterRecord master, ItemKey key, String seen, SignedIn who) {
+  public int remove(MasterRecord master, List<ItemKey> keys, String seen, SignedIn who) {
     edits.begin(master);
     UUID tree = master.getDraftTreeId();
-    Item i = trees.item(tree, key);
-    if (!seen.isEmpty() && !seen.equals(ItemView.of(i).state())) {
-      throw edits.conflict(master, i, "changed");
+    Tree all = trees.tree(tree);
+    List<Item> items =
+        trees.items(
+            keys.stream()
+                .map(k -> all.get(k).orElseThrow(() -> Refusal.notFound("item")))
+                .toList());
+    if (!seen.isEmpty() && !seen.equals(ItemView.of(items.get(0)).state())) {
+      throw edits.conflict(master, items.get(0), "changed");
     }
-    int gone = trees.remove(tree, key);
-    edits.end(master, key, who);
-    return gone;
+    Set<ItemKey> gone = new LinkedHashSet<>();
+    keys.forEach(k -> all.subtree(k).forEach(n -> gone.add(n.key())));
+    edits.step(master, gone, "took out " + named(items), who, () -> trees.remove(tree, gone));
+    return gone.size();
+  }
+
+  /** Makes the draft what a version is, as a step that can be undone. */
+  @Transactional
+  public void restore(MasterRecord master, UUID version, int number, SignedIn who) {
+    edits.begin(master);
+    UUID tree = master.getDraftTreeId();
+    Set<ItemKey> all = new LinkedHashSet<>();
+    trees.tree(tree).nodes().forEach(n -> all.add(n.key()));
+    trees.tree(version).nodes().forEach(n -> all.add(n.key()));
+    edits.step(master, all, "restored version " + number, who, () -> trees.replace(tree, version));
   }
 
   /**
@@ -169,8 +199,8 @@ public class Drafts {
     UUID tree = master.getDraftTreeId();
     ItemKey key = ItemKey.fresh();
     Place place = place(tree, key, n.parent(), Optional.empty());
-    put(tree, added(n, place).item(key, n.kind(), EditRule.ADAPTABLE));
-    edits.end(master, key, who);
+    Item item = added(n, place).item(key, n.kind(), EditRule.ADAPTABLE);
+    edits.step(master, List.of(key), "added “" + item.title() + "”", who, () -> put(tree, item));
     return key;
   }
 

@@ -228,7 +228,7 @@ class MasterApi {
       @AuthenticationPrincipal SignedIn who) {
     drafts.move(
         masters.get(id, who),
-        Previews.key(key),
+        List.of(Previews.key(key)),
         Optional.ofNullable(m.parent()).map(Previews::key),
         Optional.ofNullable(m.before()).map(Previews::key),
         who);
@@ -240,7 +240,7 @@ class MasterApi {
       @PathVariable String key,
       @RequestParam(defaultValue = "") String seen,
       @AuthenticationPrincipal SignedIn who) {
-    drafts.remove(masters.get(id, who), Previews.key(key), seen, who);
+    drafts.remove(masters.get(id, who), List.of(Previews.key(key)), seen, who);
   }
 
   @PostMapping("/{id}/draft/items")

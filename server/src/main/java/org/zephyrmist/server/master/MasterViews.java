@@ -1,6 +1,8 @@
 package org.zephyrmist.server.master;
 
 import static org.jooq.impl.DSL.count;
+import static org.jooq.impl.DSL.max;
+import static org.jooq.impl.DSL.select;
 import static org.zephyrmist.server.db.Tables.CARTRIDGE;
 import static org.zephyrmist.server.db.Tables.COVERAGE_RULE;
 import static org.zephyrmist.server.db.Tables.EDITION;
@@ -21,6 +23,7 @@ import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.server.db.tables.Edition;
 import org.zephyrmist.server.ledger.Standings;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
@@ -53,6 +56,8 @@ class MasterViews {
       int items,
       UUID edition,
       String builtOn,
+      UUID newerEdition,
+      Integer newerNumber,
       @NotNull String madeBy,
       boolean everySection,
       @NotNull List<VersionView> versions) {}
@@ -80,8 +85,9 @@ class MasterViews {
                 .from(COVERAGE_RULE)
                 .where(COVERAGE_RULE.COURSE_ID.isNull())
                 .fetch(COVERAGE_RULE.MASTER_ID));
+    Edition newest = EDITION.as("newest");
     return db.select(MASTER.fields())
-        .select(PERSON.NAME, CARTRIDGE.TITLE, EDITION.NUMBER)
+        .select(PERSON.NAME, CARTRIDGE.TITLE, EDITION.NUMBER, newest.ID, newest.NUMBER)
         .from(MASTER)
         .join(PERSON)
         .on(PERSON.ID.eq(MASTER.MADE_BY))
@@ -89,6 +95,14 @@ class MasterViews {
         .on(EDITION.ID.eq(MASTER.EDITION_ID))
         .leftJoin(CARTRIDGE)
         .on(CARTRIDGE.ID.eq(EDITION.CARTRIDGE_ID))
+        .leftJoin(newest)
+        .on(newest.CARTRIDGE_ID.eq(EDITION.CARTRIDGE_ID))
+        .and(newest.NUMBER.gt(EDITION.NUMBER))
+        .and(
+            newest.NUMBER.eq(
+                select(max(EDITION.as("any").NUMBER))
+                    .from(EDITION.as("any"))
+                    .where(EDITION.as("any").CARTRIDGE_ID.eq(EDITION.CARTRIDGE_ID))))
         .where(which)
         .orderBy(MASTER.CODE)
         .fetch(
@@ -102,6 +116,8 @@ class MasterViews {
                   sizes.getOrDefault(r.get(MASTER.DRAFT_TREE_ID), 0),
                   r.get(MASTER.EDITION_ID),
                   built == null ? null : built + ", edition " + r.get(EDITION.NUMBER),
+                  r.get(newest.ID),
+                  r.get(newest.NUMBER),
                   r.get(PERSON.NAME),
                   everywhere.contains(id),
                   versions.getOrDefault(id, List.of()));

@@ -88,7 +88,9 @@ class Packages {
             OURS + m.getId() + ":" + w.version() + (term.isEmpty() ? "" : ":" + term),
             "",
             "",
-            List.of());
+            List.of(),
+            "",
+            "");
     CartridgeWriter.write(out, facts, items(w), choices, files::open);
   }
 

@@ -1,0 +1,203 @@
+package org.zephyrmist.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.MethodOrderer.OrderAnnotation;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
+import org.junit.jupiter.api.io.TempDir;
+import org.zephyrmist.stage.Chromium;
+import org.zephyrmist.stage.Samples;
+import org.zephyrmist.stage.Stage;
+
+/** The life of a source: adapted, a new edition taken over, packed, found again. */
+@TestMethodOrder(OrderAnnotation.class)
+class SourcesTest {
+  private static final String ADDRESS = Stage.address(0);
+  private static final int ITEMS = 300;
+  @TempDir static Path folder;
+  private static Stage stage;
+  private static Chromium chromium;
+  private static Page page;
+  private static String master;
+  private static Path packed;
+
+  @BeforeAll
+  static void open() throws Exception {
+    stage = new Stage("e2e", Map.of(), List.of("-Xmx512m")).open(1);
+    chromium = new Chromium();
+    page = chromium.page;
+    page.navigate(ADDRESS);
+    page.getByLabel("Your name").fill("Rosalind Achterberg");
+    page.getByLabel("Mail address").fill("rosalind@larkmoor.example");
+    page.getByLabel(Pattern.compile("Password")).fill("a-long-password");
+    button("Begin").click();
+    assertThat(page.getByText("Four steps to the first delivery")).isVisible();
+    page.navigate(ADDRESS + "/college");
+    page.getByLabel("OneRoster bundle").setInputFiles(Samples.roster(folder, List.of("lgt-01")));
+    button("Take this roster in").click();
+    assertThat(page.getByText("Taken in:")).isVisible();
+  }
+
+  @AfterAll
+  static void close() {
+    try {
+      assertThat(chromium.errors).isEmpty();
+    } finally {
+      chromium.close();
+      stage.close();
+    }
+  }
+
+  private static Locator button(String name) {
+    return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
+  }
+
+  private static Locator heading(String name) {
+    return page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName(name));
+  }
+
+  private static Locator item(String title) {
+    return page.getByRole(AriaRole.TREEITEM, new Page.GetByRoleOptions().setName(title));
+  }
+
+  private static void takeIn(Path file) {
+    page.navigate(ADDRESS + "/sources");
+    page.getByLabel("Cartridge file").setInputFiles(file);
+    page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Look inside")).click();
+    assertThat(heading("Reading report")).isVisible();
+  }
+
+  private static void write(String title, String html) {
+    item(title).click();
+    page.getByRole(AriaRole.TAB, new Page.GetByRoleOptions().setName("Write")).click();
+    page.getByLabel(Pattern.compile("Text")).first().fill(html);
+    button("Save " + title).click();
+    assertThat(page.getByText("changed since v1")).isVisible();
+  }
+
+  @Test
+  @Order(1)
+  void aCartridgeBecomesAMasterThatIsAdapted() throws Exception {
+    takeIn(Samples.cartridge(folder, ITEMS));
+    button("Make it a master").click();
+    page.getByLabel(Pattern.compile("LGT 110")).check();
+    button("Make master LGT 110").click();
+    assertThat(heading("LGT 110 Stage Lighting")).isVisible();
+    button("Freeze version 1").click();
+    page.getByLabel(Pattern.compile("What is new in version 1")).fill("As it came");
+    button("Freeze it").click();
+    assertThat(button("Freeze version 2")).isVisible();
+    master = page.url().replaceAll("\\?.*", "");
+    write(
+        "Reading 1",
+        "<h2>Lamp 1</h2><p>A circuit carries what we measured; lamp 1 draws its share.</p>");
+    write("Reading 2", "<h2>Lamp 2</h2><p>Wholly ours.</p>");
+  }
+
+  @Test
+  @Order(2)
+  void whatIsTakenOutOrMovedIsUndone() {
+    page.navigate(master);
+    item("Reading 3").click();
+    page.keyboard().press("Delete");
+    assertThat(item("Reading 3")).hasCount(0);
+    page.keyboard().press("Control+z");
+    assertThat(item("Reading 3")).isVisible();
+    assertThat(page.getByText("Taken back: took out “Reading 3”")).isVisible();
+    item("Reading 3").click();
+    page.keyboard().press("F2");
+    page.getByLabel("Title of Reading 3").fill("Reading three");
+    page.keyboard().press("Enter");
+    assertThat(item("Reading three")).isVisible();
+    page.keyboard().press("Control+z");
+    assertThat(item("Reading 3")).isVisible();
+  }
+
+  @Test
+  @Order(3)
+  void aNewEditionIsTakenOverWithItsClashesAndDoubtfulPairsDecided() throws Exception {
+    takeIn(Samples.secondEdition(folder, ITEMS));
+    button("Compare with LGT 110").click();
+    assertThat(page.getByText("2 clashes with ours")).isVisible();
+    assertThat(page.getByText("2 pairs in doubt")).isVisible();
+    assertThat(page.getByText("1 new", new Page.GetByTextOptions().setExact(false)).first())
+        .isVisible();
+    WholePathTest.accessible(page, "edition beside edition");
+    page.getByLabel("What the new edition does to the master").focus();
+    while (!button("They are one").isVisible()) {
+      page.keyboard().press("n");
+      page.waitForTimeout(300);
+    }
+    button("They are one").click();
+    // with one of two twins decided, nothing is left that the other could be mistaken for
+    assertThat(page.getByText("0 pairs in doubt")).isVisible();
+    button("Next to decide").click();
+    button("Edition 2’s").click();
+    button("Next to decide").click();
+    button("Ours").click();
+    assertThat(button("Next to decide")).hasCount(0);
+    button("Take 5 changes into the draft").click();
+    assertThat(page.getByText("taken into the draft")).isVisible();
+    button("Undo").click();
+    assertThat(page.getByText("Nothing is taken yet")).isVisible();
+  }
+
+  @Test
+  @Order(4)
+  void aVersionGoesOutAsAPackageAndIsKnownWhenItComesBack() {
+    page.navigate(master + "?version=1");
+    button("Package…").click();
+    page.getByLabel(Pattern.compile("Common Cartridge 1.1")).check();
+    assertThat(page.getByText("Assignments are pages in Common Cartridge 1.1.")).isVisible();
+    WholePathTest.accessible(page, "package");
+    Download download =
+        page.waitForDownload(
+            () ->
+                page.getByRole(
+                        AriaRole.LINK,
+                        new Page.GetByRoleOptions().setName(Pattern.compile("Download 300 items")))
+                    .click());
+    packed = folder.resolve("packed.imscc");
+    download.saveAs(packed);
+    takeIn(packed);
+    assertThat(page.getByText("Written here from LGT 110, version 1")).isVisible();
+    assertThat(page.getByText("No dead reference.")).isVisible();
+  }
+
+  @Test
+  @Order(5)
+  void anItemIsFoundInTheLibraryAndTakenIntoAMaster() {
+    page.navigate(ADDRESS + "/sources/library?q=mixing");
+    Locator found = page.locator("[role=option]:has-text('Mixing light') .box");
+    page.waitForCondition(
+        () -> {
+          if (found.count() == 0) {
+            page.reload();
+            page.waitForTimeout(1000);
+          }
+          return found.count() > 0;
+        });
+    WholePathTest.accessible(page, "library");
+    found.first().click();
+    page.getByLabel("Master to take them into")
+        .selectOption(new com.microsoft.playwright.options.SelectOption().setIndex(1));
+    button("Take 1 item over").click();
+    assertThat(page.getByText("1 item taken into LGT 110")).isVisible();
+    page.navigate(master);
+    page.getByLabel("Find in this outline").fill("Mixing");
+    assertThat(item("Mixing light")).isVisible();
+  }
+}

@@ -1,0 +1,2 @@
+/** Two editions of a cartridge beside each other, and what the newer does to a master. */
+package org.zephyrmist.server.edition;
