@@ -14,7 +14,6 @@ import java.util.stream.Collectors;
 import org.jooq.DSLContext;
 import org.jooq.Record;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.server.ledger.Standings;
 import org.zephyrmist.server.library.LibraryApi.Facet;
@@ -79,10 +78,7 @@ class Library {
       boolean instructorsOnly,
       boolean asks) {}
 
-  @Transactional(readOnly = true)
-  public LibraryApi.LibraryAnswer search(String q, List<String> facets, int from, SignedIn who) {
-    // compiling this statement takes longer than running it
-    db.query("set local jit = off").execute();
+  LibraryApi.LibraryAnswer search(String q, List<String> facets, int from, SignedIn who) {
     String text = q.strip();
     List<Object> bound = new ArrayList<>();
     String asked = asked(text, bound);
