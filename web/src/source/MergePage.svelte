@@ -21,6 +21,15 @@
   const height = 29;
   let master = $state.raw<Schemas['MasterView'] | null>(null);
   let edition = $state.raw<Schemas['Edition'] | null>(null);
+  let older = $state.raw<Schemas['Edition'] | null>(null);
+  $effect(() => {
+    const id = work.view?.olderEdition;
+    if (!id) return;
+    void got(api.GET('/api/cartridges/editions/{id}', { params: { path: { id } } })).then(
+      (e) => (older = e),
+      (e) => (work.trouble = e),
+    );
+  });
   let scroll = $state<HTMLElement>();
   let top = $state(0);
   let room = $state(600);
@@ -48,7 +57,7 @@
   let rows = $derived(Math.max(work.older.length, work.newer.length));
   let from = $derived(Math.max(0, Math.floor(top / height) - 8));
   let to = $derived(Math.ceil((top + room) / height) + 8);
-  let older = $derived(work.older.slice(from, to));
+  let olderSeen = $derived(work.older.slice(from, to));
   let newer = $derived(work.newer.slice(from, to));
   const of = (...what: Change['what'][]) =>
     work.changes.filter((c) => what.includes(c.what)).length;
@@ -166,7 +175,7 @@
       <Trouble of={work.trouble} />
     </header>
     <div class="heads quiet">
-      <span>{master?.builtOn?.replace(/^.*, /, '').replace('e', 'E') ?? 'Edition before'}</span>
+      <span>Edition {older?.number}</span>
       <span></span>
       <span>Edition {edition?.number}</span>
       <span>In {master?.code}</span>
@@ -184,7 +193,7 @@
     >
       <div class="all" role="presentation" style="height:{rows * height}px">
         <div class="col" role="presentation">
-          {#each older as l (l.node.key)}
+          {#each olderSeen as l (l.node.key)}
             {@const c = work.byOlder.get(l.node.key)}
             {@const gone = c && !c.newer}
             <div

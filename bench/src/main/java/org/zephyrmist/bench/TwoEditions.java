@@ -283,7 +283,7 @@ record TwoEditions(List<Entry> older, List<Entry> newer, Map<ItemKey, ItemKey> t
     return all;
   }
 
-  /** Words of the rare sort that nobody draws by chance are not needed: texts are long enough. */
+  /** Shares of rewritten words that are measured. */
   static List<Double> rewritings() {
     return Arrays.asList(0.1, 0.3, 0.6);
   }

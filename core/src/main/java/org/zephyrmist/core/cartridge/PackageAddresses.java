@@ -5,6 +5,7 @@ import java.util.Base64;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -130,7 +131,7 @@ final class PackageAddresses {
       return References.NOWHERE;
     }
     Matcher scheme = SCHEME.matcher(address.strip());
-    if (scheme.matches() && !LEAVES.contains(scheme.group(1).toLowerCase())) {
+    if (scheme.matches() && !LEAVES.contains(scheme.group(1).toLowerCase(Locale.ROOT))) {
       return odd(address, scheme.group(1), path);
     }
     if (address.length() > Addresses.MOST) {

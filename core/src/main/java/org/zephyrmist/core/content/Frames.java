@@ -1,6 +1,7 @@
 package org.zephyrmist.core.content;
 
 import java.net.URI;
+import java.util.Locale;
 import java.util.Set;
 
 /**
@@ -24,7 +25,7 @@ public record Frames(Set<String> hosts) {
   public static String host(String address) {
     try {
       String host = URI.create(address.strip()).getHost();
-      return host == null ? "" : host.toLowerCase();
+      return host == null ? "" : host.toLowerCase(Locale.ROOT);
     } catch (IllegalArgumentException e) {
       return "";
     }

@@ -19,7 +19,6 @@ public record Answer(
 
   public Answer {
     feedback = Html.canonical(feedback);
-    percent = percent.stripTrailingZeros().scale() < 0 ? percent.setScale(0) : percent;
     percent = percent.signum() == 0 ? BigDecimal.ZERO : stripped(percent);
   }
 

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.w3c.dom.Element;
@@ -118,7 +119,9 @@ record QtiItem(
 
   private static boolean trueOrFalse(Element response) {
     List<String> words =
-        labels(response).stream().map(l -> l.getTextContent().strip().toLowerCase()).toList();
+        labels(response).stream()
+            .map(l -> l.getTextContent().strip().toLowerCase(Locale.ROOT))
+            .toList();
     return words.size() == 2 && words.contains("true") && words.contains("false");
   }
 

@@ -5,6 +5,7 @@ import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.w3c.dom.Element;
@@ -155,7 +156,7 @@ record QtiMarking(
     /** A feedback for any answer goes on; one for all that were not right is the last. */
     private void otherwise(Element c, List<String> shown, Optional<BigDecimal> score) {
       for (String f : shown) {
-        String name = f.toLowerCase();
+        String name = f.toLowerCase(Locale.ROOT);
         boolean onWrong =
             name.contains("incorrect")
                 || name.contains("wrong")

@@ -31,7 +31,6 @@ import org.zephyrmist.core.edition.Taking;
 import org.zephyrmist.core.merge.Runs;
 import org.zephyrmist.server.content.ItemView;
 import org.zephyrmist.server.content.Previews;
-import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.master.Masters;
 import org.zephyrmist.server.people.SignedIn;
 
@@ -174,7 +173,7 @@ class EditionApi {
       @RequestBody Became became,
       @AuthenticationPrincipal SignedIn who) {
     pairings.decide(
-        older(masters.get(id, who), edition),
+        merging.older(masters.get(id, who), edition),
         edition,
         Previews.key(key),
         Optional.ofNullable(became.newer()).map(Previews::key),
@@ -187,11 +186,7 @@ class EditionApi {
       @PathVariable UUID edition,
       @PathVariable String key,
       @AuthenticationPrincipal SignedIn who) {
-    pairings.forget(older(masters.get(id, who), edition), edition, Previews.key(key));
-  }
-
-  private UUID older(MasterRecord master, UUID edition) {
-    return merging.of(master, edition).olderId();
+    pairings.forget(merging.older(masters.get(id, who), edition), edition, Previews.key(key));
   }
 
   /** Takes changes into the draft; without keys all, of clashes those that are decided. */

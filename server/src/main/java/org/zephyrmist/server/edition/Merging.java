@@ -60,7 +60,8 @@ class Merging {
       Keys keys,
       EditionMerge merge) {}
 
-  State of(MasterRecord master, UUID newerId) {
+  /** The edition that a master is built on, if the other is a newer one of the same cartridge. */
+  UUID older(MasterRecord master, UUID newerId) {
     UUID olderId = master.getEditionId();
     if (olderId == null) {
       throw Refusal.bad(
@@ -75,6 +76,11 @@ class Merging {
           "That is no edition of the cartridge that this master was built on.",
           "Take single items over from it instead.");
     }
+    return olderId;
+  }
+
+  State of(MasterRecord master, UUID newerId) {
+    UUID olderId = older(master, newerId);
     Tree older = pairings.tree(olderId);
     Tree newer = pairings.tree(newerId);
     Tree draft = trees.tree(master.getDraftTreeId());

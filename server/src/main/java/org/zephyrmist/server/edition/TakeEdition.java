@@ -99,7 +99,7 @@ class TakeEdition {
   @Transactional
   public void finish(MasterRecord master, UUID newer, SignedIn who) {
     edits.begin(master);
-    merging.of(master, newer);
+    merging.older(master, newer);
     db.update(MASTER).set(MASTER.EDITION_ID, newer).where(MASTER.ID.eq(master.getId())).execute();
     events.add(
         who.id(),
@@ -116,7 +116,7 @@ class TakeEdition {
             .count();
   }
 
-  /** All that is open, but of clashes only those that were decided. */
+  /** All that is open; of a clash that nobody decided, nothing of the clash is taken. */
   private static Set<ItemKey> chosen(EditionMerge merge, Wanted wanted) {
     Set<ItemKey> chosen = new LinkedHashSet<>();
     for (EditionMerge.Change c : merge.changes()) {
