@@ -39,7 +39,7 @@ export function size(bytes: number): string {
   return (bytes / 1e9).toFixed(2) + ' GB';
 }
 
-const kinds: Record<Kind, [string, string]> = {
+const kindWords: Record<Kind, [string, string]> = {
   MODULE: ['module', 'modules'],
   PAGE: ['page', 'pages'],
   FILE: ['file', 'files'],
@@ -54,10 +54,13 @@ const kinds: Record<Kind, [string, string]> = {
   GRADE_CATEGORY: ['grade category', 'grade categories'],
   ANNOUNCEMENT: ['announcement', 'announcements'],
   GROUP_SET: ['group set', 'group sets'],
+  SETUP: ['setup', 'setup'],
 };
 
+export const kinds = Object.keys(kindWords) as Kind[];
+
 export function kind(k: Kind, n = 1): string {
-  return kinds[k][n === 1 ? 0 : 1];
+  return kindWords[k][n === 1 ? 0 : 1];
 }
 
 const aspects: Record<Aspect, string> = {

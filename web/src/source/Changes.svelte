@@ -4,12 +4,14 @@
   import Trouble from '../frame/Trouble.svelte';
   import { place } from '../frame/place.svelte';
   import { aspectList, kind, many } from '../marks/words';
+  import TextChanges from './TextChanges.svelte';
 
   /** What differs between two versions; 0 is the draft. */
-  let { id, newest }: { id: string; newest: number } = $props();
+  let { id, numbers }: { id: string; numbers: number[] } = $props();
   let changes = $state.raw<Schemas['ChangeView'][] | null>(null);
   let trouble = $state.raw<unknown>(null);
-  let from = $derived(Number(place.get('from') || newest));
+  let open = $state('');
+  let from = $derived(Number(place.get('from') || (numbers.at(-1) ?? 0)));
   let to = $derived(Number(place.get('to') || 0));
 
   $effect(() => {
@@ -27,7 +29,6 @@
     CHANGED: 'UPDATE',
   };
   const name = (n: number) => (n ? 'version ' + n : 'the draft');
-  let numbers = $derived(Array.from({ length: newest }, (_, i) => i + 1));
 </script>
 
 <section>
@@ -75,11 +76,22 @@
           >
         {/if}
         <span class="quiet cut">
-          {kind(c.kind)}{c.aspects.length ? ': ' + aspectList(c.aspects) : ''}{c.before !== c.title
-            ? `, was “${c.before}”`
-            : ''}
+          {kind(c.kind)}{c.aspects.length ? ': ' + aspectList(c.aspects) : ''}{c.rule
+            ? `${c.aspects.length ? ', ' : ': '}edit rule or whom it is for`
+            : ''}{c.before !== c.title ? `, was “${c.before}”` : ''}
         </span>
+        {#if c.aspects.includes('WORDING')}
+          <button
+            class="link"
+            aria-expanded={open === c.key}
+            aria-label="Text of {c.title}"
+            onclick={() => (open = open === c.key ? '' : c.key)}>text</button
+          >
+        {:else}<span></span>{/if}
       </li>
+      {#if open === c.key}
+        <li class="whole"><TextChanges {id} key={c.key} {from} {to} /></li>
+      {/if}
     {/each}
   </ul>
 </section>
@@ -99,11 +111,15 @@
   }
   li {
     display: grid;
-    grid-template-columns: 16px 70px minmax(0, auto) minmax(0, 1fr);
+    grid-template-columns: 16px 70px minmax(0, auto) minmax(0, 1fr) 40px;
     gap: 8px;
     align-items: center;
     height: 28px;
     border-bottom: 1px solid var(--line-soft);
+  }
+  .whole {
+    display: block;
+    height: auto;
   }
   .how {
     color: var(--ink-2);

@@ -32,6 +32,31 @@
         >
         <span class="quiet">{size(item.file.size ?? 0)}</span>
       </p>
+    {:else if item.criteria.length}
+      <table>
+        <tbody>
+          {#each item.criteria as c (c.text)}
+            <tr><td>{c.text}</td><td class="fig">{c.points}</td></tr>
+          {/each}
+        </tbody>
+      </table>
+    {:else if item.groups.length}
+      <ul>
+        {#each item.groups as g (g)}<li>{g}</li>{/each}
+      </ul>
+    {:else if item.entries.length}
+      <ol>
+        {#each item.entries as e, i (i)}
+          <li>
+            {e.label}
+            <span class="quiet"
+              >{e.value?.startsWith('zref:') ? 'an item of this master' : e.value}</span
+            >
+          </li>
+        {/each}
+      </ol>
+    {:else if item.kind === 'GRADE_CATEGORY'}
+      <p>{item.weight ? `${item.weight} percent of the grade` : 'It has no weight yet.'}</p>
     {:else}
       <p class="quiet">This {kind(item.kind)} has no text yet.</p>
     {/if}
@@ -44,6 +69,14 @@
     height: 100%;
     border: 0;
     background: #fff;
+  }
+  td {
+    padding: 3px 16px 3px 0;
+    border-bottom: 1px solid var(--line-soft);
+  }
+  ol {
+    list-style: decimal;
+    padding-left: 20px;
   }
   .plain {
     padding: 22px 36px;

@@ -2,6 +2,7 @@
   import type { Schemas } from '../api/client';
   import { kind } from '../marks/words';
 
+  /** How an item arrives, and where it came from: one line. */
   let {
     item,
     frozen,
@@ -13,6 +14,18 @@
     ADAPTABLE: 'adaptable: kept where the section changed it',
     STARTER: 'starter: delivered once, then theirs',
   } as const;
+  const lives = {
+    COPIED: 'copied: a change needs a delivery',
+    LIVE: 'live: follows its origin by itself',
+    PARTLY: 'copied, with a part that stays live',
+  } as const;
+  let to = $derived(item.own?.appliesTo);
+  let applies = $derived(
+    to?.nobody
+      ? 'nobody: it stays here'
+      : [...(to?.campuses ?? []), ...(to?.modes ?? []), ...(to?.tags ?? [])].join(', ') ||
+          'all sections',
+  );
 </script>
 
 <div class="facts">
@@ -43,14 +56,20 @@
       </select>
     </label>
   {/if}
-  {#if item.instructorsOnly}<span>For <b>instructors only</b></span>{/if}
+  <span class="cut">For <b>{item.instructorsOnly ? 'instructors only, ' : ''}{applies}</b></span>
   {#if item.due}<span>Due <b class="fig">{item.due.replace('T', ' ')}</b></span>{/if}
+  <span title={lives[item.live]}
+    ><b>{item.live === 'PARTLY' ? 'partly live' : item.live.toLowerCase()}</b></span
+  >
+  <span class="cut" title={item.own?.origin}
+    >{item.own?.origin ? 'Came from ' : ''}<b>{item.own?.origin || 'Written here'}</b></span
+  >
 </div>
 
 <style>
   .facts {
     display: flex;
-    gap: 22px;
+    gap: 18px;
     align-items: center;
     padding: 7px 20px;
     border-top: 1px solid var(--line);
@@ -59,6 +78,13 @@
     color: var(--ink-2);
     white-space: nowrap;
     overflow: hidden;
+  }
+  .facts > * {
+    flex: none;
+  }
+  .facts > .cut {
+    flex: 0 1 auto;
+    min-width: 60px;
   }
   label {
     display: flex;
@@ -70,7 +96,7 @@
     padding-top: 1px;
     padding-bottom: 1px;
     font-size: 13px;
-    max-width: 300px;
+    max-width: 150px;
   }
   b {
     color: var(--ink);

@@ -87,6 +87,33 @@
     work.turned = `The draft is version ${version} again`;
   }
 
+  async function remove() {
+    const version = number;
+    await work.deleteVersion(version);
+    if (work.trouble) return;
+    place.set({ version: '', tab: '', from: '', to: '' });
+    await work.load();
+    work.turned = `Version ${version} is deleted`;
+  }
+
+  /** Says every few seconds that this page is open, and at which item. */
+  $effect(() => {
+    if (number) return;
+    const say = () => void work.here(['write', 'questions', 'who'].includes(place.get('tab')));
+    void selected;
+    say();
+    const timer = setInterval(say, 8_000);
+    return () => clearInterval(timer);
+  });
+
+  function dropped(e: DragEvent) {
+    const files = [...(e.dataTransfer?.files ?? [])];
+    if (!files.length || number) return;
+    e.preventDefault();
+    const at = nodes.find((n) => n.key === selected);
+    void work.addFiles(files, at?.kind === 'MODULE' ? at.key : at?.parent);
+  }
+
   function pick(away: boolean) {
     const keys = chosen.size
       ? nodes.filter((n) => chosen.has(n.key)).map((n) => n.key)
@@ -159,6 +186,12 @@
               href="/sources/editions/{master.edition}">{master.builtOn}</a
             >{/if}{held.all ? ` · held by ${many(held.all, 'section')}` : ''}
         </span>
+        {#if work.others.length}
+          <span class="others cut" title={work.others.map((o) => o.name).join(', ')}
+            >{work.others.map((o) => o.name).join(', ')}
+            {work.others.length === 1 ? 'is' : 'are'} here too</span
+          >
+        {/if}
         {#if master.newerEdition}
           <a class="link newer" href="/sources/merge/{id}/{master.newerEdition}"
             >Edition {master.newerNumber} is here</a
@@ -170,6 +203,9 @@
           >
           {#if number}
             <Act onclick={() => void restore()}>Make it the draft</Act>
+            {#if !master.versions.find((v) => v.number === number)?.sections}
+              <Act onclick={() => void remove()}>Delete version {number}</Act>
+            {/if}
             <Act onclick={() => place.set({ version: '', tab: '' })}>Back to the draft</Act>
           {:else}
             <Act title="Ctrl Z" onclick={() => void work.turn('undo')}>Undo</Act>
@@ -182,9 +218,6 @@
       {/if}
     </div>
     {#if master}<Trail versions={master.versions} {number} draft={work.draftWords()} />{/if}
-    {#if freezing}
-      <Freeze number={newest + 1} {freeze} cancel={() => (freezing = false)} />
-    {/if}
     {#if work.turned}
       <p class="turned" role="status">
         {work.turned}
@@ -193,7 +226,12 @@
     {/if}
     <Trouble of={work.trouble} />
   </header>
-  <section class="tree-side">
+  <section
+    class="tree-side"
+    role="presentation"
+    ondragover={(e) => e.dataTransfer?.types.includes('Files') && e.preventDefault()}
+    ondrop={dropped}
+  >
     <Outline
       {nodes}
       {selected}
@@ -214,6 +252,14 @@
         selected={nodes.find((n) => n.key === selected)}
         close={() => (packing = false)}
       />
+    {:else if freezing && !number}
+      <Freeze
+        {id}
+        number={newest + 1}
+        stamp={work.stamp}
+        {freeze}
+        cancel={() => (freezing = false)}
+      />
     {:else if adding && !number}
       <AddItem
         {id}
@@ -227,21 +273,14 @@
         cancel={() => (adding = false)}
       />
     {:else if place.get('from')}
-      <Changes {id} {newest} />
+      <Changes {id} numbers={work.numbers} />
     {:else if work.item}
-      <ItemPane
-        item={work.item}
-        page="/api/masters/{id}/versions/{number}/items/{work.item.key}/page?{work.stamp}"
-        stamp={work.stamp}
-        frozen={number > 0}
-        change={(c) => work.edit(c)}
-        takeOut={() => takeOut([selected])}
-      />
+      <ItemPane {work} {number} takeOut={() => takeOut([selected])} />
     {:else}
       <div class="hint">
         {#if nodes.length}
           <p>Choose an item on the left to see it as students would.</p>
-          {#if newest && work.since.length}<Changes {id} {newest} />{/if}
+          {#if newest && work.since.length}<Changes {id} numbers={work.numbers} />{/if}
         {:else if master}
           <h2>This master is empty</h2>
           <p class="quiet">Add its first item, or make a master from a cartridge under Sources.</p>
@@ -287,6 +326,9 @@
 {/if}
 
 <style>
+  .others {
+    color: var(--mind);
+  }
   .newer {
     flex: none;
     white-space: nowrap;

@@ -12,6 +12,7 @@ const node = (key: string, kind: Kind, parent?: string): Node => ({
   shown: true,
   instructorsOnly: false,
   rule: 'ADAPTABLE',
+  nobody: false,
 });
 const nodes = [
   node('w1', 'MODULE'),

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import SectionPick from './SectionPick.svelte';
   import { api, got, type Schemas } from '../api/client';
   import Act from '../frame/Act.svelte';
   import Trouble from '../frame/Trouble.svelte';
@@ -26,10 +27,18 @@
   let grading = $state(true);
   let instructorsOnly = $state(true);
   let only = $state(false);
+  let section = $state('');
   let preview = $state.raw<Schemas['Preview'] | null>(null);
   let trouble = $state.raw<unknown>(null);
   let part = $derived(only && selected ? [selected.key] : []);
-  let query = $derived({ format, parameters, grading, instructorsOnly, part });
+  let query = $derived({
+    format,
+    parameters,
+    grading,
+    instructorsOnly,
+    part,
+    section: section || undefined,
+  });
 
   async function look() {
     try {
@@ -53,6 +62,7 @@
         ...Object.entries({ format, parameters, grading, instructorsOnly }).map(
           ([k, v]) => [k, String(v)] as [string, string],
         ),
+        ...(section ? [['section', section] as [string, string]] : []),
         ...part.map((p) => ['part', p] as [string, string]),
       ]),
   );
@@ -85,6 +95,7 @@
           : ''}</label
       >
     {/if}
+    <label class="for">filled in for <SectionPick label="no section: plain" bind:section /> </label>
   </fieldset>
   <Trouble of={trouble} />
   {#if preview}

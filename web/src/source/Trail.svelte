@@ -11,6 +11,7 @@
   }: { versions: Schemas['VersionView'][]; number: number; draft: string } = $props();
   let whole = $state(false);
   let earlier = $derived(Math.max(0, versions.length - 7));
+  const before = (n: number) => versions.filter((v) => v.number < n).at(-1)?.number ?? 0;
   let seen = $derived(whole ? versions : versions.slice(-7));
 </script>
 
@@ -27,8 +28,8 @@
       onclick={() =>
         place.set({
           version: String(v.number),
-          from: v.number > 1 ? String(v.number - 1) : '',
-          to: v.number > 1 ? String(v.number) : '',
+          from: String(before(v.number) || ''),
+          to: before(v.number) ? String(v.number) : '',
           tab: '',
         })}
     >
@@ -45,7 +46,7 @@
     onclick={() =>
       place.set({
         version: '',
-        from: versions.length ? String(versions.length) : '',
+        from: String(versions.at(-1)?.number ?? ''),
         to: '',
         item: '',
       })}>{draft}</button

@@ -1,47 +1,65 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import type { Field, Schemas } from '../api/client';
+  import { api, got, type Field, type Schemas } from '../api/client';
   import { words } from '../delivery/plan';
   import Act from '../frame/Act.svelte';
+  import Fields from './Fields.svelte';
+  import Setup from './Setup.svelte';
+  import TextEditor from './editor/TextEditor.svelte';
+  import { sendFile } from './editor/kept';
+  import { changeOf, entryOf } from './entry';
+  import type { Node } from './tree';
 
   let {
+    master,
     item,
+    nodes,
     save,
-  }: { item: Schemas['ItemView']; save: (c: Schemas['ItemChange']) => Promise<void> } = $props();
-  let title = $state(untrack(() => item.title));
-  let html = $state(untrack(() => item.html));
-  let points = $state(untrack(() => item.points ?? ''));
-  let address = $state(untrack(() => item.address ?? ''));
-  let due = $state(untrack(() => item.due ?? ''));
-  let saved = $state(false);
+  }: {
+    master: string;
+    item: Schemas['ItemView'];
+    nodes: Node[];
+    save: (c: Schemas['ItemChange']) => Promise<void>;
+  } = $props();
   const begun = untrack(() => item);
+  let entry = $state(untrack(() => entryOf(item)));
+  let values = $state.raw<Schemas['Value'][]>([]);
+  let form = $state<HTMLFormElement>();
+  let saved = $state(false);
+  let saving = $state(false);
   /** What somebody else has saved since this was opened. */
   let theirs = $derived(item.html !== begun.html || item.title !== begun.title ? item : null);
+  let change = $derived(changeOf(entry, entryOf(item)));
+  let changed = $derived(Object.keys(change).length > 0);
 
   const has = (...fields: Field[]) => fields.some((f) => item.fields.includes(f));
-  let changed = $derived.by(() => {
-    const c: Schemas['ItemChange'] = {};
-    if (title !== item.title) c.title = title;
-    if (html !== item.html) c.html = html;
-    if (points !== (item.points ?? '')) c.points = points;
-    if (address !== (item.address ?? '')) c.address = address;
-    if (due !== (item.due ?? '')) c.due = due;
-    return c;
-  });
+  const upload = (file: File) => sendFile(master, file);
+
+  if (untrack(() => item.fields.includes('TEXT')))
+    void got(api.GET('/api/values', { params: { query: {} } })).then((v) => (values = v));
 
   async function send(e: SubmitEvent) {
     e.preventDefault();
-    const sent = changed;
-    await save(sent);
+    if (saving || !changed) return;
+    saving = true;
+    await save(change);
+    saving = false;
     saved = true;
+  }
+
+  function key(e: KeyboardEvent) {
+    if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 's') return;
+    e.preventDefault();
+    form?.requestSubmit();
   }
 </script>
 
-<form onsubmit={send}>
+<svelte:window onkeydown={key} />
+<form onsubmit={send} bind:this={form}>
   <label
     ><span class="words">Title</span><input
       class="entry"
-      bind:value={title}
+      bind:value={entry.title}
       required
       maxlength="400"
     /></label
@@ -53,48 +71,32 @@
       <p class="words">{words(theirs.html)}</p>
     </details>
   {/if}
-  {#if has('TEXT')}
-    <label class="text">
-      <span class="words">Text (HTML)</span>
-      <textarea class="entry" bind:value={html} spellcheck="true"></textarea>
-    </label>
+  {#if has('SETUP')}<Setup bind:entry {nodes} {upload} />{/if}
+  {#if has('TEXT') && (!has('SETUP') || entry.subject === 'FRONT_PAGE')}
+    <TextEditor
+      html={item.html}
+      label="Text of {item.title}"
+      change={(html) => (entry.html = html)}
+      {upload}
+      {nodes}
+      {values}
+    />
   {/if}
   {#if has('ADDRESS', 'LAUNCH_ADDRESS')}
     <label
       ><span class="words">Leads to</span><input
         class="entry"
         type="url"
-        bind:value={address}
+        bind:value={entry.address}
         required
       /></label
     >
   {/if}
-  <div class="small">
-    {#if has('POINTS')}
-      <label
-        ><span class="words">Points</span><input
-          class="entry fig"
-          bind:value={points}
-          inputmode="decimal"
-        /></label
-      >
-    {/if}
-    {#if has('DUE')}
-      <label
-        ><span class="words">Due</span><input
-          class="entry fig"
-          type="datetime-local"
-          bind:value={due}
-        /></label
-      >
-    {/if}
-    <span class="do">
-      <Act main type="submit" disabled={!Object.keys(changed).length}>Save {item.title}</Act>
-      {#if saved && !Object.keys(changed).length}<span class="quiet" role="status"
-          >Saved in the draft.</span
-        >{/if}
-    </span>
-  </div>
+  <Fields bind:entry {item} {nodes} {upload} />
+  <span class="do">
+    <Act main type="submit" disabled={!changed || saving}>Save {item.title}</Act>
+    {#if saved && !changed}<span class="quiet" role="status">Saved in the draft.</span>{/if}
+  </span>
 </form>
 
 <style>
@@ -108,28 +110,13 @@
     white-space: pre-line;
   }
   form {
-    padding: 14px 20px;
+    padding: 12px 20px;
     display: flex;
     flex-direction: column;
     gap: 10px;
     min-height: 0;
+    overflow: auto;
     background: var(--raise);
-  }
-  .text {
-    flex: 1;
-    display: flex;
-    flex-direction: column;
-    min-height: 120px;
-  }
-  textarea {
-    flex: 1;
-    font: 13px/19px var(--figure) !important;
-    resize: none;
-  }
-  .small {
-    display: flex;
-    gap: 12px;
-    align-items: end;
   }
   .do {
     display: flex;

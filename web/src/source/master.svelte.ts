@@ -1,5 +1,6 @@
 import { api, got, Problem, type Schemas } from '../api/client';
 import type { Clip } from './clip.svelte';
+import { sendFile } from './editor/kept';
 import type { Node, Target } from './tree';
 
 /** A master that is open: what it holds, and the changes made to its draft. */
@@ -10,11 +11,14 @@ export class OpenMaster {
   /** What changed since the newest version. */
   since = $state.raw<Schemas['ChangeView'][]>([]);
   trouble = $state.raw<unknown>(null);
+  /** Who else is at the draft. */
+  others = $state.raw<Schemas['Other'][]>([]);
   /** What was undone or done again last. */
   turned = $state('');
   /** Another number after each change, so that what was drawn before is drawn anew. */
   stamp = $state(0);
-  newest = $derived(this.master?.versions.length ?? 0);
+  numbers = $derived(this.master?.versions.map((v) => v.number) ?? []);
+  newest = $derived(this.master?.versions.at(-1)?.number ?? 0);
 
   /**
    * @param number of the version looked at; 0 is the draft
@@ -36,7 +40,7 @@ export class OpenMaster {
           params: { path: { id, number } },
         }),
       );
-      const from = this.master.versions.length;
+      const from = this.newest;
       this.since = from
         ? await got(
             api.GET('/api/masters/{id}/changes', {
@@ -102,6 +106,43 @@ export class OpenMaster {
       await this.loadItem();
       this.trouble = conflict;
     }
+  }
+
+  /** Ties items to each other, or unties them. */
+  tie(keys: string[], together: boolean) {
+    const params = { path: { id: this.id } };
+    const body = { keys, together };
+    return this.change(() => got(api.POST('/api/masters/{id}/draft/tie', { params, body })));
+  }
+
+  /** Says where this page is, and learns who else is at the draft. */
+  async here(writing: boolean) {
+    const params = { path: { id: this.id } };
+    const body = { key: this.selected(), writing };
+    try {
+      this.others = await got(api.POST('/api/masters/{id}/draft/here', { params, body }));
+    } catch {
+      this.others = []; // nobody is known to be there; the next call tells
+    }
+  }
+
+  /** Keeps files and adds each as an item, into a module or at the end. */
+  async addFiles(files: File[], parent: string | undefined) {
+    const params = { path: { id: this.id } };
+    await this.change(async () => {
+      for (const f of files) {
+        const kept = await sendFile(this.id, f);
+        const file = { sha256: kept.sha256 ?? '', name: kept.name ?? f.name };
+        const body = { kind: 'FILE' as const, title: f.name, file, parent };
+        await got(api.POST('/api/masters/{id}/draft/items', { params, body }));
+      }
+    });
+  }
+
+  /** Deletes a version that nobody has used. */
+  deleteVersion(number: number) {
+    const params = { path: { id: this.id, number } };
+    return this.change(() => got(api.DELETE('/api/masters/{id}/versions/{number}', { params })));
   }
 
   takeOut(keys: string[]) {

@@ -115,6 +115,7 @@ class MatrixIT extends ServerIT {
         "sha256",
         Fingerprint.of(db.select(FILE.SHA256).from(FILE).limit(1).fetchSingle().value1()).hex());
     values.put("name", "x.txt");
+    values.put("value", "night-desk");
     values.put("host", "film.example.org");
     values.put(
         "cartridge",
@@ -149,7 +150,16 @@ class MatrixIT extends ServerIT {
     }
     for (String name :
         List.of(
-            "line", "key", "number", "sha256", "name", "master", "cartridge", "host", "edition")) {
+            "line",
+            "key",
+            "number",
+            "sha256",
+            "name",
+            "master",
+            "cartridge",
+            "host",
+            "edition",
+            "value")) {
       path = path.replace("{" + name + "}", values.get(name));
     }
     return switch (c.path()) {
@@ -159,7 +169,8 @@ class MatrixIT extends ServerIT {
       case "/api/masters/{id}/versions/{number}/package",
           "/api/masters/{id}/versions/{number}/package/losses" ->
           path + "?format=CC_1_3";
-      case "/api/masters/{id}/changes" -> path + "?from=1&to=0";
+      case "/api/masters/{id}/draft/files" -> path + "?fileName=x";
+      case "/api/masters/{id}/changes", "/api/masters/{id}/changes/{key}" -> path + "?from=1&to=0";
       default -> path;
     };
   }
@@ -183,6 +194,12 @@ class MatrixIT extends ServerIT {
       case "POST /api/masters/{id}/versions" -> "{\"note\":\"n\"}";
       case "POST /api/masters/{id}/draft/items" -> "{\"kind\":\"PAGE\",\"title\":\"x\"}";
       case "PATCH /api/masters/{id}/draft/items/{key}" -> "{\"title\":\"x\"}";
+      case "PUT /api/values/{value}" -> "{\"words\":\"night desk\",\"text\":\"5550\"}";
+      case "PUT /api/masters/{id}/guard" -> "{\"most\":{}}";
+      case "PUT /api/masters/{id}/draft/items/{key}/questions" -> "{\"asked\":{\"parts\":[]}}";
+      case "POST /api/masters/{id}/draft/tie" ->
+          "{\"keys\":[\"" + values.get("key") + "\"],\"together\":false}";
+      case "POST /api/masters/{id}/draft/here" -> "{\"key\":\"\",\"writing\":false}";
       case "POST /api/masters/{id}/draft/restore" -> "{\"version\":1}";
       case "POST /api/masters/{id}/draft/move" -> "{\"keys\":[\"" + values.get("key") + "\"]}";
       case "POST /api/masters/{id}/draft/take-out" ->
@@ -202,7 +219,9 @@ class MatrixIT extends ServerIT {
   private Caller.Answer call(Caller who, Call c) {
     boolean file =
         c.method().equals("POST")
-            && (c.path().equals("/api/roster") || c.path().equals("/api/cartridges/intakes"));
+            && (c.path().equals("/api/roster")
+                || c.path().equals("/api/masters/{id}/draft/files")
+                || c.path().equals("/api/cartridges/intakes"));
     return file
         ? who.upload(address(c), new byte[] {1})
         : who.call(c.method(), address(c), c.method().equals("GET") ? null : body(c));

@@ -1,10 +1,11 @@
 package org.zephyrmist.core.cartridge;
 
+import java.net.URLConnection;
 import java.util.Locale;
 import java.util.Map;
 
-/** Endings that the JDK does not know. */
-final class MediaTypes {
+/** Media types of files; the JDK does not know all endings. */
+public final class MediaTypes {
   private static final Map<String, String> MORE =
       Map.ofEntries(
           Map.entry("css", "text/css"),
@@ -24,7 +25,12 @@ final class MediaTypes {
 
   private MediaTypes() {}
 
-  static String byEnding(String path) {
+  /** Media type by the ending of a name; octet-stream if nothing is known of it. */
+  public static String of(String path) {
+    String type = URLConnection.guessContentTypeFromName(path.toLowerCase(Locale.ROOT));
+    if (type != null) {
+      return type;
+    }
     String ending = path.substring(path.lastIndexOf('.') + 1).toLowerCase(Locale.ROOT);
     return MORE.getOrDefault(ending, "application/octet-stream");
   }

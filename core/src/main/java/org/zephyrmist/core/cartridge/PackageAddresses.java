@@ -156,7 +156,7 @@ final class PackageAddresses {
     String fragment = References.fragment(address);
     ItemKey item = pageItems.get(found.get());
     boolean withheld = forStudents && instructorsFiles.contains(found.get());
-    if (item != null && (withheld || !Paths.mediaType(found.get()).startsWith("image/"))) {
+    if (item != null && (withheld || !MediaTypes.of(found.get()).startsWith("image/"))) {
       return References.item(item, fragment);
     }
     if (withheld) {

@@ -32,7 +32,7 @@ final class PackageFiles {
     }
 
     FileRef as(String path) {
-      return new FileRef(fingerprint.hex(), Paths.fileName(path), Paths.mediaType(path), size);
+      return new FileRef(fingerprint.hex(), Paths.fileName(path), MediaTypes.of(path), size);
     }
   }
 
@@ -75,7 +75,7 @@ final class PackageFiles {
           break;
         }
         try (InputStream in = archive.open(name)) {
-          FileRef f = intake.file(name, Paths.fileName(name), Paths.mediaType(name), in);
+          FileRef f = intake.file(name, Paths.fileName(name), MediaTypes.of(name), in);
           kept.put(name, Kept.of(f));
         }
         synchronized (this) {
@@ -137,7 +137,7 @@ final class PackageFiles {
     try (InputStream in = archive.again(path)) {
       byte[] all = in.readAllBytes();
       String sha = Fingerprint.of(Fingerprint.sha256().digest(all)).hex();
-      return new FileRef(sha, Paths.fileName(path), Paths.mediaType(path), all.length);
+      return new FileRef(sha, Paths.fileName(path), MediaTypes.of(path), all.length);
     }
   }
 

@@ -101,10 +101,4 @@ final class Paths {
     String p = path.toLowerCase(Locale.ROOT);
     return p.endsWith(".html") || p.endsWith(".htm") || p.endsWith(".xhtml");
   }
-
-  /** Media type by the ending of the name. */
-  static String mediaType(String path) {
-    String type = java.net.URLConnection.guessContentTypeFromName(path.toLowerCase(Locale.ROOT));
-    return type == null ? MediaTypes.byEnding(path) : type;
-  }
 }

@@ -29,6 +29,21 @@ public sealed interface Content {
     return List.of();
   }
 
+  /** What of the shell a setup is about. */
+  default Optional<SetupSubject> subject() {
+    return Optional.empty();
+  }
+
+  /** Entries of a setup, in their order. */
+  default List<Entry> entries() {
+    return List.of();
+  }
+
+  /** How long an announcement is meant for, where that is not every term. */
+  default Optional<Wording.Lasting> lasting() {
+    return Optional.empty();
+  }
+
   default List<String> groups() {
     return List.of();
   }
@@ -228,9 +243,14 @@ public sealed interface Content {
     }
   }
 
-  record Announcement(String html) implements Content {
+  record Announcement(String html, Optional<Wording.Lasting> lasting) implements Content {
     public Announcement {
       html = Html.canonical(html);
+    }
+
+    /** One for every term. */
+    public Announcement(String html) {
+      this(html, Optional.empty());
     }
 
     @Override
@@ -238,6 +258,29 @@ public sealed interface Content {
       return Kind.ANNOUNCEMENT;
     }
   }
+
+  /** What makes a shell a place: its front page, its menu and so on, one item for each. */
+  record Setup(
+      Optional<SetupSubject> subject, String html, List<Entry> entries, Optional<FileRef> madeOf)
+      implements Content {
+    public Setup {
+      html = Html.canonical(html);
+      entries = List.copyOf(entries);
+    }
+
+    @Override
+    public Kind kind() {
+      return Kind.SETUP;
+    }
+  }
+
+  /**
+   * A line of a setup.
+   *
+   * @param label what people read
+   * @param value what it leads to or is worth; may be empty, see {@link SetupSubject}
+   */
+  record Entry(String label, String value) {}
 
   record GroupSet(List<String> groups) implements Content {
     public GroupSet {

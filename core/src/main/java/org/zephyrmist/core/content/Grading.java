@@ -55,6 +55,21 @@ public record Grading(
     return new Grading(points, category, rubric, attempts, weight, minutes, to);
   }
 
+  /** The same but for the grade category it counts into. */
+  public Grading withCategory(Optional<String> to) {
+    return new Grading(points, to, rubric, attempts, weight, minutes, handIn);
+  }
+
+  /** The same but for the rubric it is graded by. */
+  public Grading withRubric(Optional<String> to) {
+    return new Grading(points, category, to, attempts, weight, minutes, handIn);
+  }
+
+  /** The same but for its share of the whole grade. */
+  public Grading withWeight(Optional<BigDecimal> to) {
+    return new Grading(points, category, rubric, attempts, to, minutes, handIn);
+  }
+
   /** Graded with these points and nothing else. */
   public static Grading points(BigDecimal points) {
     return NONE.withPoints(Optional.of(points));

@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.regex.Pattern;
@@ -156,6 +157,13 @@ public final class Html {
     }
     Document doc = parse(html);
     replaceAddresses(doc, map);
+    return canonicalBody(doc);
+  }
+
+  /** The canonical text after a change of its elements. */
+  static String change(String html, Consumer<Element> change) {
+    Document doc = parse(html);
+    change.accept(doc.body());
     return canonicalBody(doc);
   }
 

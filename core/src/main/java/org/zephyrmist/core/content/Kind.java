@@ -9,28 +9,37 @@ import java.util.function.Function;
 public enum Kind {
   MODULE(From.PEOPLE, a -> new Content.Module()),
   PAGE(From.PEOPLE, a -> new Content.Page(a.wording().html()), Field.TEXT),
-  FILE(From.PACKAGES, a -> new Content.File(a.wording().file().orElseThrow())),
+  FILE(From.FILES, a -> new Content.File(a.wording().file().orElseThrow()), Field.FILE),
   WEB_LINK(
       From.PEOPLE,
       a -> new Content.WebLink(a.launch().address(), a.launch().newWindow()),
-      Field.ADDRESS),
+      Field.ADDRESS,
+      Field.NEW_WINDOW),
   TOOL_LINK(
       From.PEOPLE,
       a -> new Content.ToolLink(a.wording().html(), a.launch()),
       Field.TEXT,
-      Field.LAUNCH_ADDRESS),
+      Field.LAUNCH_ADDRESS,
+      Field.NEW_WINDOW,
+      Field.PARAMETERS),
   ASSIGNMENT(
       From.PEOPLE,
       a -> new Content.Assignment(a.wording().html(), a.grading(), a.wording().attached()),
       Field.TEXT,
+      Field.ATTACHED,
       Field.POINTS,
+      Field.CATEGORY,
+      Field.RUBRIC,
+      Field.ATTEMPTS,
+      Field.HAND_IN,
       Field.DUE),
   DISCUSSION(
       From.PEOPLE,
       a -> new Content.Discussion(a.wording().html(), a.wording().attached()),
-      Field.TEXT),
+      Field.TEXT,
+      Field.ATTACHED),
   QUIZ(
-      From.PACKAGES,
+      From.PEOPLE,
       a ->
           new Content.Quiz(
               a.wording().html(),
@@ -39,23 +48,57 @@ public enum Kind {
               a.grading(),
               a.wording().attached()),
       Field.TEXT,
+      Field.QUESTIONS,
       Field.POINTS,
+      Field.CATEGORY,
+      Field.ATTEMPTS,
+      Field.MINUTES,
       Field.DUE),
   QUESTION_BANK(
-      From.PACKAGES,
+      From.PEOPLE,
       a ->
           new Content.QuestionBank(
-              a.wording().file().orElseThrow(), a.wording().questions(), a.wording().attached())),
-  RUBRIC(From.PACKAGES, a -> new Content.Rubric(a.wording().criteria())),
+              a.wording().file().orElseThrow(), a.wording().questions(), a.wording().attached()),
+      Field.QUESTIONS),
+  RUBRIC(From.PEOPLE, a -> new Content.Rubric(a.wording().criteria()), Field.CRITERIA),
   OUTCOME(From.PEOPLE, a -> new Content.Outcome(a.wording().html()), Field.TEXT),
-  GRADE_CATEGORY(From.PACKAGES, a -> new Content.GradeCategory(a.grading())),
-  ANNOUNCEMENT(From.PEOPLE, a -> new Content.Announcement(a.wording().html()), Field.TEXT),
-  GROUP_SET(From.PACKAGES, a -> new Content.GroupSet(a.wording().groups()));
+  GRADE_CATEGORY(From.PEOPLE, a -> new Content.GradeCategory(a.grading()), Field.WEIGHT),
+  ANNOUNCEMENT(
+      From.PEOPLE,
+      a -> new Content.Announcement(a.wording().html(), a.wording().lasting()),
+      Field.TEXT,
+      Field.LASTING),
+  GROUP_SET(From.PEOPLE, a -> new Content.GroupSet(a.wording().groups()), Field.GROUPS),
+  SETUP(
+      From.PEOPLE,
+      a ->
+          new Content.Setup(
+              a.wording().subject(), a.wording().html(), a.wording().entries(), a.wording().file()),
+      Field.TEXT,
+      Field.SETUP);
 
   /** What people write of an item, apart from its title, place, visibility and edit rule. */
   public enum Field {
     TEXT("text"),
     POINTS("points"),
+    CATEGORY("grade category"),
+    RUBRIC("rubric"),
+    ATTEMPTS("attempts"),
+    MINUTES("time limit"),
+    /** How work is handed in. */
+    HAND_IN("way of handing in"),
+    WEIGHT("weight"),
+    QUESTIONS("questions"),
+    CRITERIA("criteria"),
+    GROUPS("groups"),
+    /** The file that it is. */
+    FILE("file"),
+    /** Files that go with it. */
+    ATTACHED("attachments"),
+    PARAMETERS("parameters"),
+    NEW_WINDOW("window"),
+    LASTING("time it is meant for"),
+    SETUP("setup"),
     DUE("due time"),
     /** Of a page of the web, or of mail. */
     ADDRESS("address"),
@@ -76,7 +119,7 @@ public enum Kind {
 
   private enum From {
     PEOPLE,
-    PACKAGES
+    FILES
   }
 
   private final From from;
@@ -123,10 +166,11 @@ public enum Kind {
       case GRADE_CATEGORY -> "grade categories";
       case ANNOUNCEMENT -> "announcements";
       case GROUP_SET -> "group sets";
+      case SETUP -> "setup";
     };
   }
 
-  /** Whether people can make one here; others come with a package. */
+  /** Whether people can make one here from a title alone; a file needs its bytes. */
   public boolean fromNothing() {
     return from == From.PEOPLE;
   }

@@ -29,6 +29,16 @@ public record Launch(
     this(address, newWindow, parameters, Optional.empty());
   }
 
+  /** The same but for what is sent along. */
+  public Launch withParameters(SortedMap<String, String> to) {
+    return new Launch(address, newWindow, to, tool);
+  }
+
+  /** The same but for whether it opens a window of its own. */
+  public Launch withNewWindow(boolean to) {
+    return new Launch(address, to, parameters, tool);
+  }
+
   /** The same but for its address. */
   public Launch withAddress(String to) {
     return new Launch(to, newWindow, parameters, tool);

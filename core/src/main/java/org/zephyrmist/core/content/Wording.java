@@ -11,6 +11,9 @@ import java.util.Optional;
  * @param questions how many there are
  * @param attached files that go with it: attachments, or the pictures of its questions
  * @param standards statements of a curriculum that it serves
+ * @param subject what of the shell a setup is about
+ * @param entries of a setup, in their order
+ * @param lasting how long an announcement is meant for, where that is not every term
  */
 public record Wording(
     String title,
@@ -20,7 +23,10 @@ public record Wording(
     List<Content.Criterion> criteria,
     List<String> groups,
     List<FileRef> attached,
-    List<Standard> standards) {
+    List<Standard> standards,
+    Optional<SetupSubject> subject,
+    List<Content.Entry> entries,
+    Optional<Lasting> lasting) {
 
   public static Wording of(Item i) {
     Content c = i.content();
@@ -32,7 +38,10 @@ public record Wording(
         c.criteria(),
         c.groups(),
         c.attached(),
-        i.standards());
+        i.standards(),
+        c.subject(),
+        c.entries(),
+        c.lasting());
   }
 
   /**
@@ -46,21 +55,78 @@ public record Wording(
   /** A title and a text. */
   public static Wording of(String title, String html) {
     return new Wording(
-        title, html, Optional.empty(), 0, List.of(), List.of(), List.of(), List.of());
+        title,
+        html,
+        Optional.empty(),
+        0,
+        List.of(),
+        List.of(),
+        List.of(),
+        List.of(),
+        Optional.empty(),
+        List.of(),
+        Optional.empty());
+  }
+
+  /** How long an announcement is meant for. */
+  public enum Lasting {
+    /** Of one term; it is not carried into the next. */
+    ONE_TERM
   }
 
   /** The same but for its title. */
   public Wording withTitle(String to) {
-    return new Wording(to, html, file, questions, criteria, groups, attached, standards);
+    return with(to, html, file, questions, attached);
   }
 
   /** The same but for the files that go with it. */
   public Wording withAttached(List<FileRef> to) {
-    return new Wording(title, html, file, questions, criteria, groups, to, standards);
+    return with(title, html, file, questions, to);
   }
 
   /** The same but for its text. */
   public Wording withHtml(String to) {
-    return new Wording(title, to, file, questions, criteria, groups, attached, standards);
+    return with(title, to, file, questions, attached);
+  }
+
+  /** The same but for its questions: their file, how many, and their pictures. */
+  public Wording withQuestions(FileRef of, int count, List<FileRef> pictures) {
+    return with(title, html, Optional.of(of), count, pictures);
+  }
+
+  /** The same but for the file that it is made of. */
+  public Wording withFile(Optional<FileRef> to) {
+    return with(title, html, to, questions, attached);
+  }
+
+  /** The same but for the lines of a rubric. */
+  public Wording withCriteria(List<Content.Criterion> to) {
+    return new Wording(
+        title, html, file, questions, to, groups, attached, standards, subject, entries, lasting);
+  }
+
+  /** The same but for the names of groups. */
+  public Wording withGroups(List<String> to) {
+    return new Wording(
+        title, html, file, questions, criteria, to, attached, standards, subject, entries, lasting);
+  }
+
+  /** The same but for what of the shell it sets, and how. */
+  public Wording withSetup(Optional<SetupSubject> about, List<Content.Entry> to) {
+    return new Wording(
+        title, html, file, questions, criteria, groups, attached, standards, about, to, lasting);
+  }
+
+  /** The same but for how long it is meant for. */
+  public Wording withLasting(Optional<Lasting> to) {
+    return new Wording(
+        title, html, file, questions, criteria, groups, attached, standards, subject, entries, to);
+  }
+
+  private Wording with(
+      String title, String html, Optional<FileRef> file, int questions, List<FileRef> attached) {
+    return new Wording(
+        title, html, file, questions, criteria, groups, attached, standards, subject, entries,
+        lasting);
   }
 }

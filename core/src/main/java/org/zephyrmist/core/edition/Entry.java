@@ -1,11 +1,17 @@
 package org.zephyrmist.core.edition;
 
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Html;
+import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.question.QuestionSet;
 
 /**
  * An item of an edition as pairing looks at it, in outline order with the others.
@@ -23,6 +29,23 @@ public record Entry(
     Optional<ItemKey> parent,
     Fingerprint form,
     String words) {
+
+  /**
+   * An item as pairing looks at it.
+   *
+   * @param questions of a quiz or a bank, where they can be read
+   */
+  public static Entry of(Item i, Optional<QuestionSet> questions) {
+    Map<Aspect, String> forms = AspectForms.of(i);
+    return new Entry(
+        i.key(),
+        i.key().value(),
+        i.kind(),
+        i.title(),
+        i.place().parent().map(ItemKey::new),
+        Fingerprint.of(forms.get(Aspect.WORDING) + forms.get(Aspect.LAUNCH)),
+        words(i.content(), questions.map(QuestionSet::texts).orElse(List.of())));
+  }
 
   /**
    * What a content says in plain words.

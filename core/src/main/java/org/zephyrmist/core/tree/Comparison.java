@@ -25,9 +25,16 @@ public final class Comparison {
    *
    * @param aspects those that differ; empty for added and gone
    * @param before the title before, equal to the title if it did not change
+   * @param rule whether the edit rule, or for whom it is meant, differs
    */
   public record Change(
-      ItemKey key, Kind kind, String title, String before, How how, Set<Aspect> aspects) {}
+      ItemKey key,
+      Kind kind,
+      String title,
+      String before,
+      How how,
+      Set<Aspect> aspects,
+      boolean rule) {}
 
   /**
    * Differences in the order of the newer tree, then what is gone in the order of the older. An
@@ -44,13 +51,14 @@ public final class Comparison {
     Node o = before.orElse(n);
     if (before.isEmpty() || after.isEmpty()) {
       How how = before.isEmpty() ? How.ADDED : How.GONE;
-      return Optional.of(new Change(n.key(), n.kind(), n.title(), n.title(), how, Set.of()));
+      return Optional.of(new Change(n.key(), n.kind(), n.title(), n.title(), how, Set.of(), false));
     }
     Set<Aspect> differing = new TreeSet<>(n.aspects().differing(o.aspects()));
-    if (differing.isEmpty()) {
+    boolean rule = n.rule() != o.rule() || !n.appliesTo().equals(o.appliesTo());
+    if (differing.isEmpty() && !rule) {
       return Optional.empty();
     }
-    How how = differing.equals(Set.of(Aspect.PLACE)) ? How.MOVED : How.CHANGED;
-    return Optional.of(new Change(n.key(), n.kind(), n.title(), o.title(), how, differing));
+    How how = !rule && differing.equals(Set.of(Aspect.PLACE)) ? How.MOVED : How.CHANGED;
+    return Optional.of(new Change(n.key(), n.kind(), n.title(), o.title(), how, differing, rule));
   }
 }

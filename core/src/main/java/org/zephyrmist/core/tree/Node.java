@@ -26,6 +26,11 @@ public record Node(
     AppliesTo appliesTo,
     Fingerprints aspects)
     implements Alike {
+  /** The same but for what it says. */
+  public Node withAspects(Fingerprints to) {
+    return new Node(key, kind, title, parent, rank, rule, visibility, appliesTo, to);
+  }
+
   /** Who owns an aspect after delivery: what students must not see stays hidden under any rule. */
   public EditRule rule(Aspect aspect) {
     return hides(aspect) ? EditRule.FIXED : rule;

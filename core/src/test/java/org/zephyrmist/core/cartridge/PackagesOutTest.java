@@ -39,6 +39,7 @@ import org.zephyrmist.core.content.Launch;
 import org.zephyrmist.core.content.Place;
 import org.zephyrmist.core.content.Rank;
 import org.zephyrmist.core.content.References;
+import org.zephyrmist.core.content.SetupSubject;
 import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.content.Visibility;
 import org.zephyrmist.core.content.Wording;
@@ -128,6 +129,12 @@ class PackagesOutTest {
       case GRADE_CATEGORY -> new Content.GradeCategory(Grading.NONE);
       case ANNOUNCEMENT -> new Content.Announcement("<p>Welcome.</p>");
       case GROUP_SET -> new Content.GroupSet(List.of("North"));
+      case SETUP ->
+          new Content.Setup(
+              Optional.of(SetupSubject.MENU),
+              "",
+              List.of(new Content.Entry("Home", "https://o.example/")),
+              Optional.empty());
     };
   }
 

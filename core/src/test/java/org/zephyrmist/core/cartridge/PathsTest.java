@@ -46,9 +46,9 @@ class PathsTest {
 
   @Test
   void mediaTypesFollowFromTheEnding() {
-    assertThat(Paths.mediaType("A/B.PDF")).isEqualTo("application/pdf");
-    assertThat(Paths.mediaType("x.vtt")).isEqualTo("text/vtt");
-    assertThat(Paths.mediaType("noending")).isEqualTo("application/octet-stream");
+    assertThat(MediaTypes.of("A/B.PDF")).isEqualTo("application/pdf");
+    assertThat(MediaTypes.of("x.vtt")).isEqualTo("text/vtt");
+    assertThat(MediaTypes.of("noending")).isEqualTo("application/octet-stream");
   }
 
   @Test

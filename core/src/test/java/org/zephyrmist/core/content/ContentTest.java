@@ -54,6 +54,13 @@ class ContentTest {
         new Content.Outcome("<p>Works in a team.</p>"),
         new Content.GradeCategory(Grading.NONE),
         new Content.Announcement("<p>Welcome.</p>"),
+        new Content.Announcement(
+            "<p>Open house on Friday.</p>", Optional.of(Wording.Lasting.ONE_TERM)),
+        new Content.Setup(
+            Optional.of(SetupSubject.MENU),
+            "",
+            List.of(new Content.Entry("Help", "https://help.example/")),
+            Optional.of(FILE)),
         new Content.GroupSet(List.of("North crew", "Quay crew")));
   }
 
@@ -75,6 +82,34 @@ class ContentTest {
             case DUE -> to.with(to.timing().withDue(Timing.at("2026-10-01T08:00")));
             case ADDRESS, LAUNCH_ADDRESS ->
                 to.with(to.launch().withAddress("https://other.example/"));
+            case NEW_WINDOW -> to.with(to.launch().withNewWindow(!to.launch().newWindow()));
+            case PARAMETERS ->
+                to.with(to.launch().withParameters(new TreeMap<>(Map.of("unit", "9"))));
+            case CATEGORY -> to.with(to.grading().withCategory(Optional.of("tests")));
+            case RUBRIC -> to.with(to.grading().withRubric(Optional.of("other")));
+            case ATTEMPTS, MINUTES ->
+                to.with(to.grading().withLimits(Optional.of(2), to.grading().minutes()));
+            case HAND_IN ->
+                to.with(
+                    to.grading()
+                        .withHandIn(Optional.of(new HandIn(List.of("url"), List.of(), false))));
+            case WEIGHT -> to.with(to.grading().withWeight(Optional.of(new BigDecimal(25))));
+            case QUESTIONS -> to.with(to.wording().withQuestions(FILE, 3, List.of()));
+            case CRITERIA ->
+                to.with(
+                    to.wording()
+                        .withCriteria(List.of(new Content.Criterion("Neat", BigDecimal.ONE))));
+            case GROUPS -> to.with(to.wording().withGroups(List.of("South crew")));
+            case FILE -> to.with(to.wording().withFile(Optional.of(FILE)));
+            case ATTACHED -> to.with(to.wording().withAttached(List.of(FILE)));
+            case LASTING ->
+                to.with(to.wording().withLasting(Optional.of(Wording.Lasting.ONE_TERM)));
+            case SETUP ->
+                to.with(
+                    to.wording()
+                        .withSetup(
+                            Optional.of(SetupSubject.WEEK_PLACES),
+                            List.of(new Content.Entry("Week 1", ""))));
           };
     }
     assertThat(Aspects.of(to.item(new ItemKey("k"), c.kind(), EditRule.ADAPTABLE))).isEqualTo(to);
@@ -97,6 +132,34 @@ class ContentTest {
     Item before = item(c);
     Item after = AspectForms.item(before.key(), c.kind(), before.rule(), AspectForms.of(before));
     assertThat(after).isEqualTo(before);
+  }
+
+  @Test
+  void conditionsComeBackAndThoseWithoutLeaveTheFormAsItWas() {
+    Visibility waits =
+        Visibility.SHOWN.withConditions(
+            List.of(
+                Condition.read(new ItemKey("a")),
+                Condition.score(new ItemKey("b"), new BigDecimal("80.0"))));
+    Item before =
+        Aspects.of(item(new Content.Page("")))
+            .with(waits)
+            .item(new ItemKey("k"), Kind.PAGE, EditRule.ADAPTABLE);
+    Item after = AspectForms.item(before.key(), Kind.PAGE, before.rule(), AspectForms.of(before));
+    assertThat(after.visibility()).isEqualTo(waits);
+    assertThat(AspectForms.of(item(new Content.Page(""))).get(Aspect.VISIBILITY))
+        .isEqualTo("{\"shown\":true,\"instructorsOnly\":false}");
+  }
+
+  @Test
+  void aConditionHasWhatItAsksForAndNoMore() {
+    assertThatThrownBy(
+            () ->
+                new Condition(
+                    Condition.What.DAY, Optional.of("a"), Optional.empty(), Optional.empty()))
+        .isInstanceOf(IllegalArgumentException.class);
+    assertThatThrownBy(() -> Condition.score(new ItemKey("a"), new BigDecimal(101)))
+        .isInstanceOf(IllegalArgumentException.class);
   }
 
   @Test

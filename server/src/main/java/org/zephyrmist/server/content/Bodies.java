@@ -8,6 +8,7 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Set;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Fingerprint;
@@ -57,6 +58,16 @@ public class Bodies {
             texts)
         .execute();
     stored.add(once.keySet());
+  }
+
+  /** Those of the forms that a pattern is found in, looked at where they are kept. */
+  Set<Fingerprint> which(Collection<Fingerprint> forms, String pattern) {
+    byte[][] all = forms.stream().distinct().map(Fingerprint::bytes).toArray(byte[][]::new);
+    return db.select(BODY.FINGERPRINT)
+        .from(BODY)
+        .where(BODY.FINGERPRINT.eq(any(all)))
+        .and("form ~ ?", pattern)
+        .fetchSet(r -> Fingerprint.of(r.value1()));
   }
 
   /** The forms with these fingerprints; all of them are here, or it is an error. */

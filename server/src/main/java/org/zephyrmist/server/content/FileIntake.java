@@ -59,6 +59,16 @@ public final class FileIntake implements AutoCloseable {
   /** Keeps a file under its path in the package; to be followed by {@link #flush} at the end. */
   public synchronized FileRef keep(String path, String name, String mediaType, InputStream in)
       throws IOException {
+    FileRef ref = loose(name, mediaType, in);
+    paths.put(path, Fingerprint.parse(ref.sha256()));
+    if (paths.size() >= BATCH_FILES) {
+      flush();
+    }
+    return ref;
+  }
+
+  /** Keeps a file that stands in no package; to be followed by {@link #flush} at the end. */
+  synchronized FileRef loose(String name, String mediaType, InputStream in) throws IOException {
     int n = in.readNBytes(buffer, 0, SMALL);
     FileRef ref;
     if (n < SMALL) {
@@ -69,12 +79,10 @@ public final class FileIntake implements AutoCloseable {
         bytes += n;
       }
       ref = new FileRef(f.hex(), name, mediaType, n);
-      paths.put(path, f);
     } else {
       ref = large(name, mediaType, in);
-      paths.put(path, Fingerprint.parse(ref.sha256()));
     }
-    if (bytes >= BATCH_BYTES || paths.size() >= BATCH_FILES) {
+    if (bytes >= BATCH_BYTES) {
       flush();
     }
     return ref;

@@ -5,6 +5,7 @@ import static org.zephyrmist.server.db.Tables.FILE;
 import static org.zephyrmist.server.db.Tables.FILE_CHUNK;
 
 import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.io.InputStream;
 import java.util.HashMap;
 import java.util.Map;
@@ -20,6 +21,7 @@ import org.zephyrmist.server.web.Workspace;
 /** Files in chunks of 256 KiB, once each by SHA-256, read and written as streams. */
 @Component
 public class Files {
+  private static final UUID NO_TREE = new UUID(0, 0);
   private final DSLContext db;
   private final Workspace workspace;
 
@@ -35,6 +37,15 @@ public class Files {
    */
   public FileIntake intake(UUID tree, Consumer<Runnable> writer) {
     return new FileIntake(db, tree, workspace, writer);
+  }
+
+  /** Keeps one file, in the running transaction. */
+  public FileRef keep(String name, String mediaType, InputStream in) throws IOException {
+    try (FileIntake one = new FileIntake(db, NO_TREE, workspace, Runnable::run)) {
+      FileRef ref = one.loose(name, mediaType, in);
+      one.flush();
+      return ref;
+    }
   }
 
   public boolean has(String sha256) {

@@ -6,10 +6,13 @@ import java.time.LocalDateTime;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
+import org.zephyrmist.core.content.AppliesTo;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
+import org.zephyrmist.core.content.Condition;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.FileRef;
@@ -20,6 +23,8 @@ import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.Launch;
+import org.zephyrmist.core.content.Live;
+import org.zephyrmist.core.content.SetupSubject;
 import org.zephyrmist.core.content.Wording;
 import org.zephyrmist.core.tree.Tree;
 
@@ -31,6 +36,12 @@ import org.zephyrmist.core.tree.Tree;
  * @param framed whether its text shows something in a frame
  * @param attached files that go with it
  * @param due local date and time, ISO 8601
+ * @param category key of the grade category it counts into
+ * @param rubric key of the rubric it is graded by
+ * @param weight of a grade category, in percent
+ * @param lasting how long an announcement is meant for; absent: every term
+ * @param live whether it follows its origin by itself
+ * @param own what a master knows of it besides; absent elsewhere
  * @param aspects what each aspect is, in short: sent back with a change, they tell whether somebody
  *     else has changed the same meanwhile
  * @param state the same of the whole item
@@ -58,15 +69,53 @@ public record ItemView(
     Launch.Tool tool,
     @NotNull List<Wording.Standard> standards,
     @NotNull EditRule rule,
+    String category,
+    String rubric,
+    String weight,
+    boolean newWindow,
+    Wording.Lasting lasting,
+    SetupSubject subject,
+    @NotNull List<Content.Entry> entries,
+    @NotNull List<RubricLine> criteria,
+    @NotNull List<String> groups,
+    @NotNull List<Waits> conditions,
+    @NotNull Live live,
+    Own own,
     @NotNull Map<Aspect, String> aspects,
     @NotNull String state) {
+
+  /** A line of a rubric. */
+  public record RubricLine(@NotNull String text, @NotNull String points) {}
+
+  /**
+   * What must be done before it opens.
+   *
+   * @param item key of the item it is about; absent for a day
+   * @param percent of a score
+   * @param from of a day, local, ISO 8601
+   */
+  public record Waits(@NotNull Condition.What what, String item, String percent, String from) {}
+
+  /**
+   * What a master knows of one of its items besides what it says.
+   *
+   * @param goesWith keys of the items it is tied to
+   * @param origin the edition it came from, in words; empty if it was written here
+   */
+  public record Own(
+      @NotNull AppliesTo appliesTo, @NotNull List<String> goesWith, @NotNull String origin) {}
 
   /** What an aspect is, in short; another text for another aspect. */
   public static String print(Fingerprints of, Aspect aspect) {
     return of.get(aspect).hex().substring(0, 16);
   }
 
-  /** A line of an outline. */
+  /**
+   * A line of an outline.
+   *
+   * @param goesWith the same for items that go with each other; absent for others
+   * @param nobody whether it stays in the master
+   */
   public record Node(
       @NotNull String key,
       @NotNull Kind kind,
@@ -74,9 +123,18 @@ public record ItemView(
       String parent,
       boolean shown,
       boolean instructorsOnly,
-      @NotNull EditRule rule) {}
+      @NotNull EditRule rule,
+      String goesWith,
+      boolean nobody) {}
 
   public static List<Node> outline(Tree tree) {
+    return outline(tree, Map.of());
+  }
+
+  /**
+   * @param ties by what name items are tied to others
+   */
+  public static List<Node> outline(Tree tree, Map<ItemKey, String> ties) {
     return tree.nodes().stream()
         .map(
             n ->
@@ -87,11 +145,18 @@ public record ItemView(
                     n.parent().map(ItemKey::value).orElse(null),
                     n.visibility().shown(),
                     n.visibility().instructorsOnly(),
-                    n.rule()))
+                    n.rule(),
+                    ties.get(n.key()),
+                    n.appliesTo().nobody()))
         .toList();
   }
 
   public static ItemView of(Item i) {
+    return of(i, Optional.empty());
+  }
+
+  /** An item of a master. */
+  public static ItemView of(Item i, Optional<Own> own) {
     Content c = i.content();
     String address = c.launch().address();
     Fingerprints prints = AspectForms.fingerprints(i);
@@ -120,7 +185,29 @@ public record ItemView(
         c.launch().tool().orElse(null),
         i.standards(),
         i.rule(),
+        c.grading().category().orElse(null),
+        c.grading().rubric().orElse(null),
+        c.grading().weight().map(BigDecimal::toPlainString).orElse(null),
+        c.launch().newWindow(),
+        c.lasting().orElse(null),
+        c.subject().orElse(null),
+        c.entries(),
+        c.criteria().stream()
+            .map(x -> new RubricLine(x.text(), x.points().toPlainString()))
+            .toList(),
+        c.groups(),
+        i.visibility().conditions().stream().map(ItemView::waits).toList(),
+        Live.of(i),
+        own.orElse(null),
         aspects,
         Fingerprint.of(aspects.toString() + i.rule()).hex().substring(0, 16));
+  }
+
+  private static Waits waits(Condition c) {
+    return new Waits(
+        c.what(),
+        c.item().orElse(null),
+        c.percent().map(BigDecimal::toPlainString).orElse(null),
+        c.from().map(LocalDateTime::toString).orElse(null));
   }
 }

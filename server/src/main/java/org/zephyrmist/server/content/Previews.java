@@ -1,5 +1,6 @@
 package org.zephyrmist.server.content;
 
+import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.http.HttpHeaders;
@@ -12,6 +13,7 @@ import org.zephyrmist.core.content.Frames;
 import org.zephyrmist.core.content.Html;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Marks;
 import org.zephyrmist.core.content.References;
 import org.zephyrmist.server.web.Refusal;
 
@@ -34,8 +36,10 @@ public class Previews {
   private final Trees trees;
   private final FrameHosts hosts;
   private final Questions questions;
+  private final Values values;
 
-  Previews(Trees trees, FrameHosts hosts, Questions questions) {
+  Previews(Trees trees, FrameHosts hosts, Questions questions, Values values) {
+    this.values = values;
     this.trees = trees;
     this.hosts = hosts;
     this.questions = questions;
@@ -46,9 +50,19 @@ public class Previews {
   }
 
   public ResponseEntity<String> page(UUID tree, String key) {
+    return page(tree, key, Optional.empty());
+  }
+
+  /**
+   * @param section whose values are filled in; none: marks stand as they are
+   */
+  public ResponseEntity<String> page(UUID tree, String key, Optional<UUID> section) {
     Item item = trees.item(tree, key(key));
     String asked = questions.of(item).map(QuestionsPage::of).orElse("");
-    return page(item.title(), item.content().html() + attached(item) + asked);
+    String html = item.content().html();
+    String text =
+        section.map(s -> Marks.filled(html, values.in(s))).orElseGet(() -> Marks.shown(html));
+    return page(item.title(), text + attached(item) + asked);
   }
 
   private static String attached(Item item) {

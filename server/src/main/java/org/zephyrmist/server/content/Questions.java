@@ -15,6 +15,7 @@ import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.question.Assessment;
 import org.zephyrmist.core.question.QuestionSet;
 
 /** Questions of quizzes and banks from their files. */
@@ -85,11 +86,18 @@ public class Questions {
     }
   }
 
-  public Optional<QuestionSet> read(FileRef f) {
+  /** The whole document; none if it cannot be read. */
+  public Optional<Assessment> assessment(FileRef f) {
     try (InputStream in = files.open(f.sha256())) {
-      return parsed(f.name(), in.readAllBytes());
+      return Optional.of(StoredQuestions.read(f.name(), in.readAllBytes()));
+    } catch (CartridgeException e) {
+      return Optional.empty();
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
+  }
+
+  public Optional<QuestionSet> read(FileRef f) {
+    return assessment(f).map(Assessment::set);
   }
 }

@@ -24,6 +24,7 @@ import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Marks;
 import org.zephyrmist.core.content.Visibility;
 import org.zephyrmist.core.tree.Node;
 import org.zephyrmist.core.tree.Tree;
@@ -143,7 +144,8 @@ public class Trees {
                     TREE_ITEM.ASPECTS,
                     TREE_ITEM.APPLIES_TO,
                     TREE_ITEM.ASKS,
-                    origin)
+                    origin,
+                    TREE_ITEM.GOES_WITH)
                 .from(TREE_ITEM)
                 .where(TREE_ITEM.TREE_ID.eq(from)))
         .execute();
@@ -211,6 +213,47 @@ public class Trees {
         .where(TREE_ITEM.TREE_ID.eq(tree))
         .and(TREE_ITEM.ITEM_KEY.eq(any(keys.stream().map(ItemKey::value).toArray(String[]::new))))
         .execute();
+  }
+
+  /** Says for which sections items are meant. */
+  public void appliesTo(UUID tree, Collection<ItemKey> keys, AppliesTo to) {
+    db.update(TREE_ITEM)
+        .set(TREE_ITEM.APPLIES_TO, JSONB.valueOf(json.writeValueAsString(to)))
+        .where(TREE_ITEM.TREE_ID.eq(tree))
+        .and(TREE_ITEM.ITEM_KEY.eq(any(keys.stream().map(ItemKey::value).toArray(String[]::new))))
+        .execute();
+  }
+
+  /** Ties items to each other by a name, or unties them. */
+  public void tie(UUID tree, Collection<ItemKey> keys, Optional<String> name) {
+    db.update(TREE_ITEM)
+        .set(TREE_ITEM.GOES_WITH, name.orElse(null))
+        .where(TREE_ITEM.TREE_ID.eq(tree))
+        .and(TREE_ITEM.ITEM_KEY.eq(any(keys.stream().map(ItemKey::value).toArray(String[]::new))))
+        .execute();
+  }
+
+  /** By what name items are tied to others; those that are not tied are left out. */
+  public Map<ItemKey, String> ties(UUID tree) {
+    return db.select(TREE_ITEM.ITEM_KEY, TREE_ITEM.GOES_WITH)
+        .from(TREE_ITEM)
+        .where(TREE_ITEM.TREE_ID.eq(tree))
+        .and(TREE_ITEM.GOES_WITH.isNotNull())
+        .fetchMap(r -> new ItemKey(r.value1()), r -> r.value2());
+  }
+
+  /** Items whose texts have marks, see {@link Marks}. */
+  public List<Item> marked(Tree tree) {
+    Set<Fingerprint> texts = new HashSet<>();
+    tree.nodes().forEach(n -> texts.add(n.aspects().get(Aspect.WORDING)));
+    Set<Fingerprint> marked = bodies.which(texts, "z-(value|blank|builder|instructor)");
+    return items(
+            tree.nodes().stream()
+                .filter(n -> marked.contains(n.aspects().get(Aspect.WORDING)))
+                .toList())
+        .stream()
+        .filter(i -> Marks.mayStand(i.content().html()))
+        .toList();
   }
 
   /** Notes from which edition items came. */

@@ -16,8 +16,10 @@ import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.master.Drafts;
+import org.zephyrmist.server.master.ItemChange;
 import org.zephyrmist.server.people.People;
 import org.zephyrmist.server.people.SignedIn;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Changes to drafts by titles, as a designer would make them. */
 @Component
@@ -27,8 +29,10 @@ class DemoDrafts {
   private final Trees trees;
   private final Drafts edits;
   private final People people;
+  private final JsonMapper json;
 
-  DemoDrafts(DSLContext db, Trees trees, Drafts edits, People people) {
+  DemoDrafts(DSLContext db, Trees trees, Drafts edits, People people, JsonMapper json) {
+    this.json = json;
     this.people = people;
     this.db = db;
     this.trees = trees;
@@ -55,16 +59,25 @@ class DemoDrafts {
     String points = kind == Kind.ASSIGNMENT ? "10" : "";
     return edits.add(
         draft,
-        new Drafts.Addition(kind, title, html, points, "", Optional.ofNullable(parent)),
+        new Drafts.Addition(
+            kind,
+            title,
+            html,
+            points,
+            "",
+            Optional.empty(),
+            Optional.ofNullable(parent),
+            Optional.empty()),
         designer());
   }
 
   void change(UUID master, String title, String html) {
-    edits.change(
-        draft(master),
-        find(master, title),
-        changeOf(Optional.of(html), Optional.empty()),
-        designer());
+    change(master, find(master, title), Map.of("html", html));
+  }
+
+  /** What is to change by its name in the API. */
+  void change(UUID master, ItemKey key, Map<String, ?> what) {
+    edits.change(draft(master), key, json.convertValue(what, ItemChange.class), designer());
   }
 
   void rewrite(UUID master, String title, String from, String to) {
@@ -73,37 +86,19 @@ class DemoDrafts {
   }
 
   void rule(MasterRecord draft, ItemKey key, EditRule rule) {
-    edits.change(draft, key, changeOf(Optional.empty(), Optional.of(rule)), designer());
+    change(draft.getId(), key, Map.of("rule", rule));
   }
 
   /** A date and a signature, and five points more. */
   void exerciseThree(UUID master, DemoCourse c) {
     String html = "<p>" + c.weeks().get(2).exercise() + " Date it and sign it.</p>";
-    edits.change(
-        draft(master),
-        find(master, "Exercise 3: " + lower(c.weeks().get(2).title())),
-        new Drafts.Change(
-            Optional.empty(),
-            Optional.of(html),
-            Optional.of("25"),
-            Optional.empty(),
-            Optional.empty(),
-            Optional.empty(),
-            Optional.empty(),
-            Map.of()),
-        designer());
+    ItemKey exercise = find(master, "Exercise 3: " + lower(c.weeks().get(2).title()));
+    change(master, exercise, Map.of("html", html, "points", "25"));
   }
 
-  static Drafts.Change changeOf(Optional<String> html, Optional<EditRule> rule) {
-    return new Drafts.Change(
-        Optional.empty(),
-        html,
-        Optional.empty(),
-        Optional.empty(),
-        Optional.empty(),
-        Optional.empty(),
-        rule,
-        Map.of());
+  /** Ties items to each other. */
+  void tie(UUID master, List<ItemKey> keys) {
+    edits.tie(draft(master), keys, true, designer());
   }
 
   void remove(UUID master, String title) {

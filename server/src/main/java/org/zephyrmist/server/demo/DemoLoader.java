@@ -51,6 +51,7 @@ class DemoLoader implements ApplicationRunner {
   private final Platforms platforms;
   private final DemoMasters masters;
   private final DemoWeeks weeks;
+  private final DemoInWork inWork;
   private final Queue queue;
   private final Events events;
   private final Workspace workspace;
@@ -66,6 +67,7 @@ class DemoLoader implements ApplicationRunner {
       Platforms platforms,
       DemoMasters masters,
       DemoWeeks weeks,
+      DemoInWork inWork,
       Queue queue,
       Events events,
       Workspace workspace) {
@@ -79,6 +81,7 @@ class DemoLoader implements ApplicationRunner {
     this.platforms = platforms;
     this.masters = masters;
     this.weeks = weeks;
+    this.inWork = inWork;
     this.queue = queue;
     this.events = events;
     this.workspace = workspace;
@@ -114,6 +117,8 @@ class DemoLoader implements ApplicationRunner {
     weeks.outcomesWeek(outcomes);
     weeks.instructorsAtWork();
     weeks.open(made.get("LGT 110"));
+    clock.daysBack(1);
+    inWork.light(made.get("LGT 110"), courses);
     clock.daysBack(0);
     queue.put(
         ReadSection.NAME,

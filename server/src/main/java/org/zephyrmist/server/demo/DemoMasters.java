@@ -1,5 +1,6 @@
 package org.zephyrmist.server.demo;
 
+import static org.zephyrmist.server.db.Tables.COLLEGE_VALUE;
 import static org.zephyrmist.server.db.Tables.COURSE;
 import static org.zephyrmist.server.db.Tables.INTAKE;
 import static org.zephyrmist.server.db.Tables.PROGRAM;
@@ -7,6 +8,7 @@ import static org.zephyrmist.server.db.Tables.PROGRAM;
 import java.io.ByteArrayInputStream;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.jooq.DSLContext;
@@ -52,6 +54,9 @@ class DemoMasters {
     UUID id =
         masters.make(
             "FRAME", "College frame", Optional.empty(), Optional.empty(), List.of(), teodor());
+    db.insertInto(COLLEGE_VALUE)
+        .values("help-address", "help address", "help@larkmoor.example")
+        .execute();
     MasterRecord draft = drafts.draft(id);
     ItemKey start = drafts.add(draft, Kind.MODULE, "Welcome to Larkmoor", "", null);
     drafts.add(
@@ -65,7 +70,11 @@ class DemoMasters {
         draft,
         Kind.PAGE,
         "Where to find help",
-        "<p>Crew room, library, counsellors: who they are" + " and when they are in.</p>",
+        "<p>Crew room, library, counsellors: who they are and when they are in.</p><p>You are in "
+            + value("section-code", "section code")
+            + "; when in doubt, write to "
+            + value("help-address", "help address")
+            + ".</p>",
         start);
     drafts.add(
         draft,
@@ -74,7 +83,16 @@ class DemoMasters {
         "<p>Nobody is filmed at work without being" + " asked.</p>",
         start);
     ItemKey meet =
-        drafts.add(draft, Kind.PAGE, "Your instructor", "<p>Name, room, hours.</p>", start);
+        drafts.add(
+            draft,
+            Kind.PAGE,
+            "Your instructor",
+            "<p>"
+                + value("instructor", "instructor")
+                + ", room <span class=\"z-blank\">room</span>, in on <span"
+                + " class=\"z-blank\">office hours</span>.</p><aside class=\"z-instructor\"><p>Fill in both"
+                + " blanks before the first day.</p></aside>",
+            start);
     ItemKey rules = drafts.add(draft, Kind.MODULE, "Rules that hold everywhere", "", null);
     ItemKey safety =
         drafts.add(
@@ -111,8 +129,63 @@ class DemoMasters {
         end);
     drafts.rule(draft, meet, EditRule.STARTER);
     drafts.rule(draft, safety, EditRule.FIXED);
+    setup(draft, meet, safety);
     masters.freeze(id, "First frame of the year", teodor());
     return id;
+  }
+
+  private static String value(String name, String words) {
+    return "<data class=\"z-value\" value=\"" + name + "\">" + words + "</data>";
+  }
+
+  private void setup(MasterRecord draft, ItemKey meet, ItemKey safety) {
+    UUID id = draft.getId();
+    ItemKey shell = drafts.add(draft, Kind.MODULE, "How the shell is set up", "", null);
+    ItemKey front = drafts.add(draft, Kind.SETUP, "Front page", "", shell);
+    drafts.change(
+        id,
+        front,
+        Map.of(
+            "subject",
+            "FRONT_PAGE",
+            "html",
+            "<h2>Welcome</h2><p>Begin with <a href=\"zref:item/"
+                + meet
+                + "\">your instructor</a>.</p>"));
+    ItemKey menu = drafts.add(draft, Kind.SETUP, "Menu", "", shell);
+    drafts.change(
+        id,
+        menu,
+        Map.of(
+            "subject",
+            "MENU",
+            "entries",
+            List.of(
+                Map.of("label", "Your instructor", "value", "zref:item/" + meet),
+                Map.of("label", "Before you enter", "value", "zref:item/" + safety),
+                Map.of("label", "Library", "value", "https://library.larkmoor.example/"))));
+    ItemKey scale = drafts.add(draft, Kind.SETUP, "Grade scale", "", shell);
+    drafts.change(
+        id,
+        scale,
+        Map.of(
+            "subject",
+            "GRADE_SCALE",
+            "entries",
+            List.of(
+                Map.of("label", "A", "value", "90"),
+                Map.of("label", "B", "value", "80"),
+                Map.of("label", "C", "value", "70"),
+                Map.of("label", "Not yet", "value", "0"))));
+    ItemKey note = drafts.add(draft, Kind.PAGE, "For the next builder", "", shell);
+    drafts.change(
+        id,
+        note,
+        Map.of(
+            "html",
+            "<p>The menu is agreed with all three campuses. Change it in June only.</p>",
+            "appliesTo",
+            Map.of("campuses", List.of(), "modes", List.of(), "tags", List.of(), "nobody", true)));
   }
 
   UUID master(DemoCourse c) throws Exception {

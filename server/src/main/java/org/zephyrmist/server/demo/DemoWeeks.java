@@ -53,11 +53,11 @@ class DemoWeeks {
     List<UUID> most = DemoDeliveries.except(all, 18);
     deliveries.deliver(frame, 1, most, 77);
     clock.daysBack(60);
-    drafts.change(
+    drafts.rewrite(
         frame,
         "Where to find help",
-        "<p>Crew room, library, counsellors, and since October the"
-            + " night desk at Quay: who they are and when they are in.</p>");
+        "counsellors:",
+        "counsellors, and since October the night desk at Quay:");
     masters.freeze(
         frame, "Night desk at Quay", people.loadUserByUsername("teodor@larkmoor.example"));
     deliveries.deliver(frame, 2, DemoDeliveries.except(most, 4), 58);

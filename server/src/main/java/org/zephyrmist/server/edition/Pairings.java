@@ -15,8 +15,6 @@ import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import org.zephyrmist.core.content.Aspect;
-import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.edition.Entry;
@@ -70,21 +68,7 @@ class Pairings {
     List<Node> nodes = tree(edition).nodes();
     List<Item> items = trees.items(nodes);
     Map<ItemKey, QuestionSet> asked = questions.of(items);
-    return items.stream().map(i -> entry(i, asked)).toList();
-  }
-
-  private static Entry entry(Item i, Map<ItemKey, QuestionSet> asked) {
-    List<String> texts =
-        Optional.ofNullable(asked.get(i.key())).map(QuestionSet::texts).orElse(List.of());
-    Map<Aspect, String> forms = org.zephyrmist.core.content.AspectForms.of(i);
-    return new Entry(
-        i.key(),
-        i.key().value(),
-        i.kind(),
-        i.title(),
-        i.place().parent().map(ItemKey::new),
-        Fingerprint.of(forms.get(Aspect.WORDING) + forms.get(Aspect.LAUNCH)),
-        Entry.words(i.content(), texts));
+    return items.stream().map(i -> Entry.of(i, Optional.ofNullable(asked.get(i.key())))).toList();
   }
 
   Pairing.Decided decided(UUID older, UUID newer) {

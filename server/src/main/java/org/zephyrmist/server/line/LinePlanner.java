@@ -7,7 +7,6 @@ import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.Meant;
-import org.zephyrmist.core.delivery.Parts;
 import org.zephyrmist.core.delivery.Planner;
 import org.zephyrmist.core.delivery.Step;
 import org.zephyrmist.core.delivery.StepKind;
@@ -26,13 +25,16 @@ class LinePlanner {
   private final ShellReader reader;
   private final Versions versions;
   private final Settlement settlement;
+  private final MeantTexts texts;
 
   LinePlanner(
       PlannedSteps stored,
       Shells shells,
       ShellReader reader,
       Versions versions,
-      Settlement settlement) {
+      Settlement settlement,
+      MeantTexts texts) {
+    this.texts = texts;
     this.stored = stored;
     this.shells = shells;
     this.reader = reader;
@@ -52,7 +54,7 @@ class LinePlanner {
     Reading reading = reader.read(gateway, line.shell());
     reader.seen(line.shell(), reading);
     Versions.Version version = versions.get(line.version());
-    Meant meant = Meant.of(version.tree(), Parts.EVERYTHING, line.shell().facts());
+    Meant meant = texts.of(version, line.shell());
     Map<ItemKey, Base> bases = Ledger.bases(reading.holdings(), version.master());
     List<Step> steps = Planner.plan(meant, reading.items(), bases, line.choices());
     return new Planned(line, gateway, version, meant, reading, bases, steps);

@@ -3,14 +3,17 @@ package org.zephyrmist.server.master;
 import static org.zephyrmist.server.db.Tables.DRAFT_STEP;
 import static org.zephyrmist.server.db.Tables.PERSON;
 
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.io.IOException;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.jooq.DSLContext;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -19,7 +22,10 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.server.content.Previews;
 import org.zephyrmist.server.db.tables.records.MasterRecord;
@@ -37,8 +43,19 @@ class DraftApi {
   private final Drafts drafts;
   private final DraftEdits edits;
   private final TakeOver takeOver;
+  private final Presence presence;
+  private final DraftFiles uploads;
 
-  DraftApi(DSLContext db, Masters masters, Drafts drafts, DraftEdits edits, TakeOver takeOver) {
+  DraftApi(
+      DSLContext db,
+      Masters masters,
+      Drafts drafts,
+      DraftEdits edits,
+      TakeOver takeOver,
+      Presence presence,
+      DraftFiles uploads) {
+    this.presence = presence;
+    this.uploads = uploads;
     this.db = db;
     this.masters = masters;
     this.drafts = drafts;
@@ -162,6 +179,49 @@ class DraftApi {
         Optional.ofNullable(t.parent()).map(Previews::key),
         Optional.ofNullable(t.before()).map(Previews::key),
         who);
+  }
+
+  /**
+   * Items that go with each other.
+   *
+   * @param together false unties them
+   */
+  record TieItems(
+      @NotNull @Size(min = 1, max = 500) List<@NotNull String> keys, boolean together) {}
+
+  @PostMapping("/tie")
+  void tie(
+      @PathVariable UUID id,
+      @Valid @RequestBody TieItems t,
+      @AuthenticationPrincipal SignedIn who) {
+    drafts.tie(masters.get(id, who), keys(t.keys()), t.together(), who);
+  }
+
+  /**
+   * Where somebody is.
+   *
+   * @param key of the item they look at; may be empty
+   */
+  record At(@NotNull @Size(max = 80) String key, boolean writing) {}
+
+  /** Says where the caller is; gives who else is at the draft. */
+  @PostMapping("/here")
+  List<Presence.Other> here(
+      @PathVariable UUID id, @Valid @RequestBody At at, @AuthenticationPrincipal SignedIn who) {
+    return presence.here(masters.get(id, who), at.key(), at.writing(), who);
+  }
+
+  /** Keeps a file, so that items can name it. The body is the file itself. */
+  @PostMapping(path = "/files", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+  @ResponseStatus(HttpStatus.CREATED)
+  FileRef file(
+      @PathVariable UUID id,
+      @RequestParam String fileName,
+      HttpServletRequest request,
+      @AuthenticationPrincipal SignedIn who)
+      throws IOException {
+    masters.get(id, who);
+    return uploads.keep(fileName, request.getInputStream());
   }
 
   private static List<ItemKey> keys(List<String> keys) {

@@ -10,6 +10,7 @@ import java.util.TreeMap;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import org.zephyrmist.core.content.AppliesTo;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Aspects;
@@ -41,66 +42,99 @@ import org.zephyrmist.server.web.Refusal;
 public class Drafts {
   private final Trees trees;
   private final DraftEdits edits;
+  private final Edits changes;
+  private final DraftQuestions questions;
 
-  Drafts(Trees trees, DraftEdits edits) {
+  Drafts(Trees trees, DraftEdits edits, Edits changes, DraftQuestions questions) {
     this.trees = trees;
     this.edits = edits;
+    this.changes = changes;
+    this.questions = questions;
   }
 
-  /**
-   * What is to change of an item; what is absent stays.
-   *
-   * @param seen fingerprints of the aspects as the writer has seen them, by aspect; may be empty
-   */
-  public record Change(
-      Optional<String> title,
-      Optional<String> html,
-      Optional<String> points,
-      Optional<String> address,
-      Optional<String> due,
-      Optional<Boolean> shown,
-      Optional<EditRule> rule,
-      Map<Aspect, String> seen) {}
-
   @Transactional
-  public void change(MasterRecord master, ItemKey key, Change c, SignedIn who) {
+  public void change(MasterRecord master, ItemKey key, ItemChange c, SignedIn who) {
     edits.begin(master);
     UUID tree = master.getDraftTreeId();
     Item i = trees.item(tree, key);
-    Item to = changed(i, c);
+    Item to = changes.changed(i, c);
+    unseen(master, i, to, Optional.ofNullable(c.seen()).orElse(Map.of()));
+    edits.step(
+        master,
+        List.of(key),
+        "changed “" + to.title() + "”",
+        who,
+        () -> {
+          put(tree, to);
+          Optional.ofNullable(c.appliesTo())
+              .ifPresent(m -> trees.appliesTo(tree, List.of(key), applies(m)));
+        });
+  }
+
+  private static AppliesTo applies(ItemChange.Meets m) {
+    return m.nobody() ? AppliesTo.NOBODY : new AppliesTo(m.campuses(), m.modes(), m.tags());
+  }
+
+  /** Refuses where somebody changed an aspect that is to change, after the writer looked at it. */
+  private void unseen(MasterRecord master, Item i, Item to, Map<Aspect, String> seen) {
     Fingerprints now = AspectForms.fingerprints(i);
     for (Aspect a : now.differing(AspectForms.fingerprints(to))) {
-      String seen = c.seen().getOrDefault(a, ItemView.print(now, a));
-      if (!seen.equals(ItemView.print(now, a))) {
+      if (!seen.getOrDefault(a, ItemView.print(now, a)).equals(ItemView.print(now, a))) {
         throw edits.conflict(master, i, "changed the " + a.name().toLowerCase(Locale.ROOT) + " of");
       }
     }
-    edits.step(master, List.of(key), "changed “" + to.title() + "”", who, () -> put(tree, to));
   }
 
-  private static Item changed(Item i, Change c) {
-    Aspects to = Aspects.of(i);
-    if (c.title().filter(t -> !t.isBlank()).isPresent()) {
-      to = to.with(to.wording().withTitle(Entries.title(c.title().get())));
+  /** Puts other questions into a quiz or a bank. */
+  @Transactional
+  public void questions(MasterRecord master, ItemKey key, DraftQuestions.Written w, SignedIn who) {
+    edits.begin(master);
+    Item i = trees.item(master.getDraftTreeId(), key);
+    Item to = questions.written(i, w);
+    unseen(master, i, to, w.seen().map(s -> Map.of(Aspect.WORDING, s)).orElse(Map.of()));
+    edits.step(
+        master,
+        List.of(key),
+        "changed the questions of “" + i.title() + "”",
+        who,
+        () -> put(master.getDraftTreeId(), to));
+  }
+
+  /** Ties items to each other, or unties them; a tie of one is none. */
+  @Transactional
+  public void tie(MasterRecord master, List<ItemKey> keys, boolean together, SignedIn who) {
+    edits.begin(master);
+    UUID tree = master.getDraftTreeId();
+    List<Item> items = trees.items(keys.stream().map(k -> trees.node(tree, k)).toList());
+    if (together && items.size() < 2) {
+      throw Refusal.bad("One item goes with nothing.", "Choose two or more.");
     }
-    if (c.html().isPresent()) {
-      Entries.check(i.kind(), Kind.Field.TEXT);
-      to = to.with(to.wording().withHtml(c.html().get()));
+    Map<ItemKey, String> ties = trees.ties(tree);
+    Set<ItemKey> all = new LinkedHashSet<>(keys);
+    Set<ItemKey> alone = new LinkedHashSet<>();
+    for (ItemKey k : keys) {
+      List<ItemKey> others =
+          ties.entrySet().stream()
+              .filter(e -> e.getValue().equals(ties.get(k)) && !keys.contains(e.getKey()))
+              .map(Map.Entry::getKey)
+              .toList();
+      if (together) {
+        all.addAll(others);
+      } else if (others.size() == 1) {
+        alone.addAll(others);
+      }
     }
-    if (c.points().isPresent()) {
-      Entries.check(i.kind(), Kind.Field.POINTS);
-      to = to.with(to.grading().withPoints(Entries.points(c.points().get())));
-    }
-    if (c.address().isPresent()) {
-      to = to.with(to.launch().withAddress(Entries.address(i.kind(), c.address().get())));
-    }
-    if (c.due().isPresent()) {
-      to = to.with(to.timing().withDue(Entries.day(c.due().get())));
-    }
-    if (c.shown().isPresent()) {
-      to = to.with(to.visibility().withShown(c.shown().get()));
-    }
-    return to.item(i.key(), i.kind(), c.rule().orElse(i.rule()));
+    all.addAll(alone);
+    edits.step(
+        master,
+        all,
+        (together ? "tied " : "untied ") + named(items),
+        who,
+        () ->
+            trees.tie(
+                tree,
+                all,
+                together ? Optional.of(UUID.randomUUID().toString()) : Optional.empty()));
   }
 
   /**
@@ -183,7 +217,9 @@ public class Drafts {
   /**
    * A new item at the end of a module, or of the top.
    *
+   * @param file of a file
    * @param parent none for the top
+   * @param before sibling it goes before; none for the end
    */
   public record Addition(
       Kind kind,
@@ -191,30 +227,40 @@ public class Drafts {
       String html,
       String points,
       String address,
-      Optional<ItemKey> parent) {}
+      Optional<ItemChange.Named> file,
+      Optional<ItemKey> parent,
+      Optional<ItemKey> before) {}
 
   @Transactional
   public ItemKey add(MasterRecord master, Addition n, SignedIn who) {
     edits.begin(master);
     UUID tree = master.getDraftTreeId();
     ItemKey key = ItemKey.fresh();
-    Place place = place(tree, key, n.parent(), Optional.empty());
-    Item item = added(n, place).item(key, n.kind(), EditRule.ADAPTABLE);
+    Place place = place(tree, key, n.parent(), n.before());
+    Item item = added(key, n, place).item(key, n.kind(), EditRule.ADAPTABLE);
     edits.step(master, List.of(key), "added “" + item.title() + "”", who, () -> put(tree, item));
     return key;
   }
 
-  private static Aspects added(Addition n, Place place) {
-    if (!n.kind().fromNothing()) {
-      throw Refusal.bad(
-          "This kind of item comes with a cartridge.", "Add a page, link or assignment.");
-    }
+  private Aspects added(ItemKey key, Addition n, Place place) {
     Launch launch =
         n.kind().leads()
             ? new Launch(Entries.address(n.kind(), n.address()), true, new TreeMap<>())
             : Launch.NOWHERE;
+    Wording wording = Wording.of(Entries.title(n.title()), n.html());
+    if (n.kind() == Kind.FILE) {
+      wording =
+          wording.withFile(
+              Optional.of(
+                  changes.kept(
+                      n.file()
+                          .orElseThrow(
+                              () -> Refusal.bad("There is no file.", "Send the file first.")))));
+    } else if (n.kind().fields().contains(Kind.Field.QUESTIONS)) {
+      wording = wording.withQuestions(questions.none(key, n.kind()), 0, List.of());
+    }
     return new Aspects(
-        Wording.of(Entries.title(n.title()), n.html()),
+        wording,
         Grading.NONE.withPoints(Entries.points(n.points())),
         Timing.NONE,
         place,

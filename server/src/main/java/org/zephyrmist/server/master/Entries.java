@@ -2,16 +2,26 @@ package org.zephyrmist.server.master;
 
 import java.math.BigDecimal;
 import java.time.LocalDateTime;
+import java.util.List;
 import java.util.Optional;
 import org.zephyrmist.core.content.Addresses;
+import org.zephyrmist.core.content.Condition;
+import org.zephyrmist.core.content.Content;
+import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Grading;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.References;
+import org.zephyrmist.core.content.SetupSubject;
 import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.content.Titles;
+import org.zephyrmist.server.content.ItemView;
+import org.zephyrmist.server.content.Previews;
 import org.zephyrmist.server.web.Refusal;
 
 /** What people write into the fields of an item, read or refused with what would be right. */
 final class Entries {
+  private static final int MOST = 10_000;
+
   private Entries() {}
 
   static String title(String title) {
@@ -67,5 +77,93 @@ final class Entries {
                 () ->
                     Refusal.bad(
                         "This is no day and time.", "Write for instance 2026-10-05T18:00.")));
+  }
+
+  /** The key of another item; none for an empty text. */
+  static Optional<String> key(String key) {
+    return key.isBlank() ? Optional.empty() : Optional.of(Previews.key(key).value());
+  }
+
+  /** A whole number above 0; none for an empty text. */
+  static Optional<Integer> count(String text, String what) {
+    if (text.isBlank()) {
+      return Optional.empty();
+    }
+    try {
+      int n = Integer.parseInt(text.strip());
+      if (n > 0 && n <= MOST) {
+        return Optional.of(n);
+      }
+    } catch (NumberFormatException e) {
+      // said below
+    }
+    throw Refusal.bad(
+        what + " are a whole number from 1 to " + MOST + ".", "Leave it empty for no limit.");
+  }
+
+  static Content.Criterion criterion(ItemView.RubricLine line) {
+    if (line.text().isBlank()) {
+      throw Refusal.bad("A line of the rubric says nothing.", "Write what is looked at.");
+    }
+    return new Content.Criterion(
+        line.text().strip(), points(line.points()).orElse(BigDecimal.ZERO));
+  }
+
+  /** Names that differ from each other. */
+  static List<String> names(List<String> names) {
+    List<String> all = names.stream().map(Titles::clean).filter(n -> !n.isEmpty()).toList();
+    if (all.stream().distinct().count() < all.size()) {
+      throw Refusal.bad("Two of the names are the same.", "Give each its own.");
+    }
+    return all;
+  }
+
+  /** Entries of a setup, each with a label and what its subject asks for. */
+  static List<Content.Entry> entries(SetupSubject subject, List<Content.Entry> entries) {
+    for (Content.Entry e : entries) {
+      if (e.label() == null || Titles.clean(e.label()).isEmpty()) {
+        throw Refusal.bad("An entry has no name.", "Write what people will read.");
+      }
+      String value = e.value() == null ? "" : e.value();
+      boolean right =
+          switch (subject) {
+            case MENU, FRONT_PAGE ->
+                Addresses.isPlain(value) || References.asItem(value).isPresent();
+            case GRADE_SCALE -> Grading.number(value).isPresent();
+            case BANNER, WEEK_PLACES -> true;
+          };
+      if (!right) {
+        throw Refusal.bad(
+            "“" + e.label() + "” has no value that fits the " + subject.words() + ".",
+            subject == SetupSubject.GRADE_SCALE
+                ? "Write the least percent that earns it."
+                : "Choose an item, or write an address that begins with https://.");
+      }
+    }
+    return entries.stream()
+        .map(e -> new Content.Entry(Titles.clean(e.label()), e.value() == null ? "" : e.value()))
+        .toList();
+  }
+
+  static Condition condition(ItemView.Waits w) {
+    try {
+      return new Condition(
+          w.what(),
+          Optional.ofNullable(w.item()).filter(k -> !k.isBlank()),
+          Optional.ofNullable(w.percent()).flatMap(Entries::points),
+          Optional.ofNullable(w.from()).flatMap(Entries::day));
+    } catch (IllegalArgumentException e) {
+      throw Refusal.bad(
+          "A condition is not complete.",
+          "Name an item, or a day; of a score, the percent from 0 to 100.");
+    }
+  }
+
+  /** The file, under its name here. */
+  static FileRef kept(FileRef there, String name) {
+    if (there == null) {
+      throw Refusal.bad("“" + name + "” is not here.", "Send the file first.");
+    }
+    return new FileRef(there.sha256(), Titles.clean(name), there.mediaType(), there.size());
   }
 }

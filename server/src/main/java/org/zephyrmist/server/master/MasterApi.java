@@ -6,7 +6,6 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -27,7 +26,6 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.zephyrmist.core.content.Aspect;
-import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.tree.Comparison;
@@ -49,6 +47,8 @@ class MasterApi {
   private final Previews previews;
   private final MasterViews views;
   private final Courses courses;
+  private final MasterItems items;
+  private final Packages packages;
 
   MasterApi(
       Masters masters,
@@ -56,7 +56,11 @@ class MasterApi {
       Trees trees,
       Previews previews,
       MasterViews views,
-      Courses courses) {
+      Courses courses,
+      MasterItems items,
+      Packages packages) {
+    this.items = items;
+    this.packages = packages;
     this.masters = masters;
     this.drafts = drafts;
     this.trees = trees;
@@ -84,19 +88,10 @@ class MasterApi {
       @NotNull String title,
       @NotNull String before,
       @NotNull Comparison.How how,
-      @NotNull Set<Aspect> aspects) {}
+      @NotNull Set<Aspect> aspects,
+      boolean rule) {}
 
   record Freeze(@NotBlank @Size(max = 2000) String note) {}
-
-  record ItemChange(
-      @Size(max = 400) String title,
-      @Size(max = 2_000_000) String html,
-      @Size(max = 40) String points,
-      @Size(max = 2000) String address,
-      @Size(max = 40) String due,
-      Boolean shown,
-      EditRule rule,
-      Map<Aspect, String> seen) {}
 
   record Move(String parent, String before) {}
 
@@ -106,7 +101,9 @@ class MasterApi {
       @Size(max = 2_000_000) String html,
       @Size(max = 40) String points,
       @Size(max = 2000) String address,
-      String parent) {}
+      @Valid ItemChange.Named file,
+      String parent,
+      String before) {}
 
   record Key(@NotNull String key) {}
 
@@ -155,11 +152,19 @@ class MasterApi {
     return new Made(masters.freeze(id, f.note().strip(), who));
   }
 
+  /** Deletes a version that no delivery has used. */
+  @DeleteMapping("/{id}/versions/{number}")
+  void delete(
+      @PathVariable UUID id, @PathVariable int number, @AuthenticationPrincipal SignedIn who) {
+    masters.delete(masters.get(id, who), number, who);
+  }
+
   /** The outline of a version; 0 is the draft. */
   @GetMapping("/{id}/versions/{number}/outline")
   List<ItemView.Node> outline(
       @PathVariable UUID id, @PathVariable int number, @AuthenticationPrincipal SignedIn who) {
-    return ItemView.outline(trees.tree(masters.tree(masters.get(id, who), number)));
+    UUID tree = masters.tree(masters.get(id, who), number);
+    return ItemView.outline(trees.tree(tree), trees.ties(tree));
   }
 
   @GetMapping("/{id}/versions/{number}/items/{key}")
@@ -168,7 +173,7 @@ class MasterApi {
       @PathVariable int number,
       @PathVariable String key,
       @AuthenticationPrincipal SignedIn who) {
-    return previews.view(masters.tree(masters.get(id, who), number), key);
+    return items.view(masters.tree(masters.get(id, who), number), key);
   }
 
   @GetMapping(
@@ -178,8 +183,11 @@ class MasterApi {
       @PathVariable UUID id,
       @PathVariable int number,
       @PathVariable String key,
+      @RequestParam(required = false) UUID section,
       @AuthenticationPrincipal SignedIn who) {
-    return previews.page(masters.tree(masters.get(id, who), number), key);
+    MasterRecord m = masters.get(id, who);
+    Optional<UUID> in = Optional.ofNullable(section).map(s -> packages.section(s, who).id());
+    return previews.page(masters.tree(m, number), key, in);
   }
 
   /** What differs from one version to another; 0 is the draft. */
@@ -196,7 +204,8 @@ class MasterApi {
   }
 
   private static ChangeView view(Comparison.Change c) {
-    return new ChangeView(c.key().value(), c.kind(), c.title(), c.before(), c.how(), c.aspects());
+    return new ChangeView(
+        c.key().value(), c.kind(), c.title(), c.before(), c.how(), c.aspects(), c.rule());
   }
 
   @PatchMapping("/{id}/draft/items/{key}")
@@ -205,19 +214,7 @@ class MasterApi {
       @PathVariable String key,
       @Valid @RequestBody ItemChange c,
       @AuthenticationPrincipal SignedIn who) {
-    drafts.change(
-        masters.get(id, who),
-        Previews.key(key),
-        new Drafts.Change(
-            Optional.ofNullable(c.title()),
-            Optional.ofNullable(c.html()),
-            Optional.ofNullable(c.points()),
-            Optional.ofNullable(c.address()),
-            Optional.ofNullable(c.due()),
-            Optional.ofNullable(c.shown()),
-            Optional.ofNullable(c.rule()),
-            Optional.ofNullable(c.seen()).orElse(Map.of())),
-        who);
+    drafts.change(masters.get(id, who), Previews.key(key), c, who);
   }
 
   @PostMapping("/{id}/draft/items/{key}/place")
@@ -256,7 +253,9 @@ class MasterApi {
                 Optional.ofNullable(n.html()).orElse(""),
                 Optional.ofNullable(n.points()).orElse(""),
                 Optional.ofNullable(n.address()).orElse(""),
-                Optional.ofNullable(n.parent()).map(Previews::key)),
+                Optional.ofNullable(n.file()),
+                Optional.ofNullable(n.parent()).map(Previews::key),
+                Optional.ofNullable(n.before()).map(Previews::key)),
             who);
     return new Key(key.value());
   }

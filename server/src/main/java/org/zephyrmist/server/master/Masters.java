@@ -1,20 +1,26 @@
 package org.zephyrmist.server.master;
 
 import static org.zephyrmist.server.db.Tables.COVERAGE_RULE;
+import static org.zephyrmist.server.db.Tables.DELIVERY;
 import static org.zephyrmist.server.db.Tables.EDITION;
 import static org.zephyrmist.server.db.Tables.MASTER;
+import static org.zephyrmist.server.db.Tables.TREE;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
+import java.util.SortedMap;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jooq.DSLContext;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.tree.Comparison;
+import org.zephyrmist.core.tree.Node;
 import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.db.tables.records.VersionRecord;
@@ -32,8 +38,17 @@ public class Masters {
   private final Clock clock;
   private final Events events;
   private final Consents consents;
+  private final Ready ready;
 
-  Masters(DSLContext db, Trees trees, Reach reach, Clock clock, Events events, Consents consents) {
+  Masters(
+      DSLContext db,
+      Trees trees,
+      Reach reach,
+      Clock clock,
+      Events events,
+      Consents consents,
+      Ready ready) {
+    this.ready = ready;
     this.consents = consents;
     this.db = db;
     this.trees = trees;
@@ -116,15 +131,17 @@ public class Masters {
       throw Refusal.bad("The draft is empty.", "Add an item before you freeze a version.");
     }
     List<VersionRecord> versions = versions(master);
-    if (!versions.isEmpty()
+    int newest = versions.isEmpty() ? 0 : versions.get(versions.size() - 1).getNumber();
+    if (newest > 0
         && changes(versions.get(versions.size() - 1).getTreeId(), m.getDraftTreeId()).isEmpty()) {
       throw Refusal.bad(
-          "Nothing has changed since version " + versions.size() + ".",
-          "Change the draft first, or deliver version " + versions.size() + ".");
+          "Nothing has changed since version " + newest + ".",
+          "Change the draft first, or deliver version " + newest + ".");
     }
     consents.check(m.getDraftTreeId());
+    guarded(m);
     UUID id = UUID.randomUUID();
-    int number = versions.size() + 1;
+    int number = newest + 1;
     db.insertInto(VERSION)
         .set(VERSION.ID, id)
         .set(VERSION.MASTER_ID, master)
@@ -137,6 +154,53 @@ public class Masters {
         .execute();
     events.add(who.id(), "froze", m.getCode() + ", version " + number, note, page(m.getId()));
     return id;
+  }
+
+  private void guarded(MasterRecord m) {
+    List<Node> refused = ready.guard(m).refuses(trees.tree(m.getDraftTreeId()));
+    if (!refused.isEmpty()) {
+      int more = refused.size() - 1;
+      throw Refusal.bad(
+          "This master is not meant to hold “"
+              + refused.get(0).title()
+              + (more == 0 ? "”." : "” and " + more + " more."),
+          "Take it out, or change what this master may hold.");
+    }
+  }
+
+  /** Says what a master may hold. */
+  @Transactional
+  public void guard(MasterRecord m, SortedMap<Kind, Integer> most, SignedIn who) {
+    db.update(MASTER)
+        .set(MASTER.GUARD, ready.stored(most))
+        .where(MASTER.ID.eq(m.getId()))
+        .execute();
+    String kinds = most.keySet().stream().map(Kind::words).collect(Collectors.joining(", "));
+    events.add(
+        who.id(), "limited", m.getCode(), kinds.isEmpty() ? "anything" : kinds, page(m.getId()));
+  }
+
+  /** Deletes a version that no delivery, and so no section, has ever used. */
+  @Transactional
+  public void delete(MasterRecord m, int number, SignedIn who) {
+    if (number < 1) {
+      throw Refusal.bad("The draft itself is no version.", "Name a version from 1 on.");
+    }
+    VersionRecord v =
+        versions(m.getId()).stream()
+            .filter(x -> x.getNumber() == number)
+            .findFirst()
+            .orElseThrow(() -> Refusal.notFound("version"));
+    if (db.fetchExists(DELIVERY, DELIVERY.VERSION_ID.eq(v.getId()))) {
+      throw new Refusal(
+          HttpStatus.CONFLICT,
+          "Version " + number + " was planned or delivered.",
+          "It stays, so that the record of those sections stays true.");
+    }
+    v.delete();
+    db.deleteFrom(TREE).where(TREE.ID.eq(v.getTreeId())).execute();
+    events.add(
+        who.id(), "deleted", m.getCode() + ", version " + number, v.getNote(), page(m.getId()));
   }
 
   private static String page(UUID master) {

@@ -6,8 +6,10 @@ import static org.zephyrmist.server.db.Tables.TERM;
 
 import java.io.IOException;
 import java.io.OutputStream;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -19,15 +21,16 @@ import org.zephyrmist.core.cartridge.PackageChoices;
 import org.zephyrmist.core.cartridge.PackageLoss;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.delivery.InSection;
 import org.zephyrmist.core.delivery.Meant;
 import org.zephyrmist.core.delivery.Parts;
 import org.zephyrmist.core.delivery.SectionFacts;
 import org.zephyrmist.core.question.QuestionSet;
-import org.zephyrmist.core.tree.Node;
 import org.zephyrmist.core.tree.Tree;
 import org.zephyrmist.server.content.Files;
 import org.zephyrmist.server.content.Questions;
 import org.zephyrmist.server.content.Trees;
+import org.zephyrmist.server.content.Values;
 import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
@@ -45,9 +48,17 @@ class Packages {
   private final Files files;
   private final Questions questions;
   private final Reach reach;
+  private final Values values;
 
   Packages(
-      DSLContext db, Masters masters, Trees trees, Files files, Questions questions, Reach reach) {
+      DSLContext db,
+      Masters masters,
+      Trees trees,
+      Files files,
+      Questions questions,
+      Reach reach,
+      Values values) {
+    this.values = values;
     this.reach = reach;
     this.db = db;
     this.masters = masters;
@@ -71,7 +82,7 @@ class Packages {
   }
 
   int size(Wanted w) {
-    return nodes(w).size();
+    return tree(w).size();
   }
 
   void write(Wanted w, PackageChoices choices, OutputStream out) throws IOException {
@@ -95,11 +106,23 @@ class Packages {
   }
 
   private List<Item> items(Wanted w) {
-    return trees.items(nodes(w));
+    Tree chosen = tree(w);
+    InSection becomes =
+        InSection.of(
+            chosen,
+            trees.marked(chosen),
+            w.section().map(s -> values.in(s.id())).orElse(name -> Optional.empty()));
+    Map<ItemKey, Item> other = new HashMap<>();
+    becomes.items().forEach(i -> other.put(i.key(), i));
+    Map<ItemKey, Item> all = new HashMap<>(other);
+    trees
+        .items(becomes.tree().nodes().stream().filter(n -> !other.containsKey(n.key())).toList())
+        .forEach(i -> all.put(i.key(), i));
+    return becomes.tree().nodes().stream().map(n -> all.get(n.key())).toList();
   }
 
   /** In outline order, with the modules that what is wanted stands in. */
-  private List<Node> nodes(Wanted w) {
+  private Tree tree(Wanted w) {
     Tree all = trees.tree(masters.tree(w.master(), w.version()));
     Set<ItemKey> chosen = new HashSet<>();
     w.parts().forEach(p -> all.subtree(p).forEach(n -> chosen.add(n.key())));
@@ -107,7 +130,7 @@ class Packages {
     return w.section()
         .map(s -> Meant.of(all, parts, s.facts()).items())
         .orElseGet(() -> chosenOf(all, parts))
-        .nodes();
+        .only(n -> !n.appliesTo().nobody());
   }
 
   private static Tree chosenOf(Tree all, Parts parts) {
@@ -122,9 +145,10 @@ class Packages {
   /**
    * A section that a package is for.
    *
+   * @param id the section
    * @param term its title
    */
-  record For(String term, SectionFacts facts) {}
+  record For(UUID id, String term, SectionFacts facts) {}
 
   For section(UUID id, SignedIn who) {
     return db.select(TERM.TITLE, CAMPUS.SOURCED_ID)
@@ -138,6 +162,7 @@ class Packages {
         .fetchOptional(
             r ->
                 new For(
+                    id,
                     Optional.ofNullable(r.value1()).orElse(""),
                     new SectionFacts(r.value2(), "", Set.of())))
         .orElseThrow(() -> Refusal.notFound("section"));

@@ -4,10 +4,12 @@ import static org.zephyrmist.server.db.Tables.MASTER;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.tree.Tree;
 import org.zephyrmist.server.content.Trees;
 
@@ -30,8 +32,12 @@ public class Versions {
     this.trees = trees;
   }
 
-  /** A frozen version with its items. */
-  public record Version(UUID id, UUID master, int number, Tree tree) {}
+  /**
+   * A frozen version with its items.
+   *
+   * @param marked items whose texts become something else in each section
+   */
+  public record Version(UUID id, UUID master, int number, Tree tree, List<Item> marked) {}
 
   public Version get(UUID id) {
     synchronized (loaded) {
@@ -41,8 +47,8 @@ public class Versions {
       }
     }
     var row = db.selectFrom(VERSION).where(VERSION.ID.eq(id)).fetchSingle();
-    Version fresh =
-        new Version(id, row.getMasterId(), row.getNumber(), trees.tree(row.getTreeId()));
+    Tree tree = trees.tree(row.getTreeId());
+    Version fresh = new Version(id, row.getMasterId(), row.getNumber(), tree, trees.marked(tree));
     synchronized (loaded) {
       loaded.put(id, fresh);
     }

@@ -31,6 +31,10 @@ public enum Scope {
     if (path.startsWith("/api/deliveries")) {
       return DELIVER;
     }
-    return path.startsWith("/api/roster") || path.startsWith("/api/platforms") ? COLLEGE : NONE;
+    return path.startsWith("/api/roster")
+            || path.startsWith("/api/platforms")
+            || path.startsWith("/api/values")
+        ? COLLEGE
+        : NONE;
   }
 }

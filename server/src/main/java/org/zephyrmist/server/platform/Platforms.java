@@ -68,7 +68,12 @@ public class Platforms {
     }
     answers(address, token);
     UUID id = UUID.randomUUID();
-    db.insertInto(PLATFORM).values(id, name, address, secrets.close(token)).execute();
+    db.insertInto(PLATFORM)
+        .set(PLATFORM.ID, id)
+        .set(PLATFORM.NAME, name)
+        .set(PLATFORM.ADDRESS, address)
+        .set(PLATFORM.TOKEN, secrets.close(token))
+        .execute();
     tie(id);
     return id;
   }

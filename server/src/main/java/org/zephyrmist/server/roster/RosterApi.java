@@ -1,5 +1,6 @@
 package org.zephyrmist.server.roster;
 
+import static org.zephyrmist.server.db.Tables.CAMPUS;
 import static org.zephyrmist.server.db.Tables.COURSE;
 
 import jakarta.servlet.http.HttpServletRequest;
@@ -95,6 +96,19 @@ class RosterApi {
         .where(reach.program(who, COURSE.PROGRAM_ID))
         .orderBy(COURSE.CODE)
         .fetch(r -> new Course(r.getId(), r.getCode(), r.getTitle()));
+  }
+
+  /**
+   * @param sourcedId by which items say for which campuses they are meant
+   */
+  record CampusView(@NotNull String sourcedId, @NotNull String name) {}
+
+  @GetMapping("/campuses")
+  @PreAuthorize("hasAnyRole('COORDINATOR', 'DESIGNER', 'ADMINISTRATOR')")
+  List<CampusView> campuses() {
+    return db.selectFrom(CAMPUS)
+        .orderBy(CAMPUS.NAME)
+        .fetch(r -> new CampusView(r.getSourcedId(), r.getName()));
   }
 
   /**

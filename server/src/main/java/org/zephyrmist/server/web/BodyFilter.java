@@ -18,6 +18,7 @@ import java.io.IOException;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.regex.Pattern;
 import org.zephyrmist.server.Settings;
 
 /**
@@ -27,7 +28,9 @@ import org.zephyrmist.server.Settings;
  */
 final class BodyFilter implements Filter {
   private static final String KEPT = BodyFilter.class.getName();
-  private static final Set<String> FILES = Set.of("/api/cartridges/intakes", "/api/roster");
+  private static final Pattern FILES =
+      Pattern.compile(
+          "/api/cartridges/intakes|/api/roster|/api/masters/(archives|[^/]+/draft/files)");
 
   /** Calls of nobody in particular. */
   private static final Set<String> OPEN = Set.of("/api/sign-in", "/api/first-person");
@@ -65,7 +68,7 @@ final class BodyFilter implements Filter {
   }
 
   private static boolean isFile(HttpServletRequest q) {
-    return q.getMethod().equals("POST") && FILES.contains(q.getServletPath());
+    return q.getMethod().equals("POST") && FILES.matcher(q.getServletPath()).matches();
   }
 
   private void receive(HttpServletRequest q, HttpServletResponse r) throws IOException {

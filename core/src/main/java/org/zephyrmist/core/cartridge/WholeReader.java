@@ -1,0 +1,230 @@
+package org.zephyrmist.core.cartridge;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.zephyrmist.core.content.AppliesTo;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.AspectForms;
+import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.FileRef;
+import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.core.content.Fingerprints;
+import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Reads our own archive. Whatever it says is checked: each form and each file has the fingerprint
+ * that it is named by, each form is canonical, each tree is whole.
+ */
+public final class WholeReader {
+  private static final String REMEDY = "Make the archive again where it came from.";
+  private static final JsonMapper JSON = new JsonMapper();
+  private final Archive archive;
+
+  private WholeReader(Archive archive) {
+    this.archive = archive;
+  }
+
+  /** Where to keep what is read. */
+  public interface Receiver {
+    /** Keeps a file and gives it as it was kept. */
+    FileRef file(String mediaType, InputStream in) throws IOException;
+
+    /** A state with its items, in outline order. */
+    void state(WholeSource.State state, List<Item> items);
+  }
+
+  /**
+   * @return what the source is, its states without items
+   * @throws CartridgeException if it is no archive of ours, or not whole
+   */
+  public static WholeSource read(Path file, Receiver receiver)
+      throws CartridgeException, IOException {
+    try (Archive archive = Archive.open(file, Limits.DEFAULT)) {
+      return new WholeReader(archive).read(receiver);
+    } catch (Unfit e) {
+      throw e.refusal();
+    }
+  }
+
+  private WholeSource read(Receiver receiver) throws CartridgeException, IOException {
+    JsonNode root = json("source.json");
+    if (root.path("format").asInt() != WholeWriter.FORMAT) {
+      throw new CartridgeException(
+          "source.json",
+          "This archive has a form that is not known here.",
+          "Bring this server up to date first.");
+    }
+    files(receiver);
+    List<WholeSource.State> states = new ArrayList<>();
+    Set<Integer> numbers = new HashSet<>();
+    for (JsonNode n : root.path("states")) {
+      WholeSource.State s = state(n);
+      if (!numbers.add(s.number()) || s.number() < 0) {
+        throw broken("source.json", "Two states have the number " + s.number() + ".");
+      }
+      receiver.state(s, items(s, n.path("tree").asString("")));
+      states.add(
+          new WholeSource.State(s.number(), s.note(), s.by(), s.at(), s.report(), List.of()));
+    }
+    return new WholeSource(
+        named(WholeSource.Sort.class, root, "sort", "source.json"),
+        text(root, "identity"),
+        text(root, "code"),
+        text(root, "title"),
+        text(root, "publisher"),
+        states);
+  }
+
+  private void files(Receiver receiver) throws CartridgeException, IOException {
+    for (JsonNode n : json("files.json")) {
+      String sha = n.path("sha256").asString("");
+      String path = archive.find("files/" + sha).orElseThrow(() -> missing("files/" + sha));
+      try (InputStream in = archive.open(path)) {
+        FileRef kept = receiver.file(text(n, "mediaType"), in);
+        if (!kept.sha256().equals(sha)) {
+          throw broken(path, "This file is not what its name says.");
+        }
+      }
+    }
+  }
+
+  private WholeSource.State state(JsonNode n) throws CartridgeException, IOException {
+    String tree = n.path("tree").asString("");
+    List<WholeSource.Entry> entries = new ArrayList<>();
+    for (JsonNode e : json(tree)) {
+      entries.add(entry(e, tree));
+    }
+    try {
+      return new WholeSource.State(
+          n.path("number").asInt(-1),
+          text(n, "note"),
+          text(n, "by"),
+          OffsetDateTime.parse(text(n, "at")),
+          text(n, "report"),
+          entries);
+    } catch (java.time.DateTimeException e) {
+      throw broken("source.json", "“" + text(n, "at") + "” is no time.");
+    }
+  }
+
+  private static WholeSource.Entry entry(JsonNode n, String at) throws CartridgeException {
+    try {
+      EnumMap<Aspect, Fingerprint> aspects = new EnumMap<>(Aspect.class);
+      for (Aspect a : Aspect.values()) {
+        aspects.put(a, Fingerprint.parse(n.path("aspects").path(a.name()).asString("")));
+      }
+      return new WholeSource.Entry(
+          new ItemKey(text(n, "key")),
+          named(Kind.class, n, "kind", at),
+          named(EditRule.class, n, "rule", at),
+          JSON.treeToValue(n.path("appliesTo"), AppliesTo.class),
+          Optional.ofNullable(n.path("goesWith").asString(null)).filter(g -> !g.isBlank()),
+          Fingerprints.of(aspects));
+    } catch (IllegalArgumentException | tools.jackson.core.JacksonException e) {
+      throw broken(at, "An item of this tree is not complete.");
+    }
+  }
+
+  /** The items of a state, each form looked at once. */
+  private List<Item> items(WholeSource.State s, String tree)
+      throws CartridgeException, IOException {
+    Map<Fingerprint, String> forms = new HashMap<>();
+    List<Item> items = new ArrayList<>();
+    Set<ItemKey> keys = new LinkedHashSet<>();
+    for (WholeSource.Entry e : s.items()) {
+      for (Fingerprint f : e.aspects().asMap().values()) {
+        if (!forms.containsKey(f)) {
+          forms.put(f, form(f));
+        }
+      }
+      items.add(item(e, forms, tree));
+      if (!keys.add(e.key())) {
+        throw broken(tree, "Two items have the key " + e.key() + ".");
+      }
+    }
+    for (Item i : items) {
+      boolean whole = i.place().parent().map(p -> keys.contains(new ItemKey(p))).orElse(true);
+      if (!whole) {
+        throw broken(tree, "“" + i.title() + "” stands in a module that is not here.");
+      }
+    }
+    return items;
+  }
+
+  private static Item item(WholeSource.Entry e, Map<Fingerprint, String> forms, String tree)
+      throws CartridgeException {
+    try {
+      Item i = AspectForms.item(e.key(), e.kind(), e.rule(), e.aspects().forms(forms));
+      if (AspectForms.fingerprints(i).equals(e.aspects())) {
+        return i;
+      }
+    } catch (RuntimeException odd) {
+      // said below: whatever a form holds that no item can have
+    }
+    throw broken(tree, "The item " + e.key() + " says what no item can say.");
+  }
+
+  private String form(Fingerprint f) throws CartridgeException, IOException {
+    String path = "forms/" + f.hex() + ".json";
+    String form = new String(bytes(path), StandardCharsets.UTF_8);
+    if (!Fingerprint.of(form).equals(f)) {
+      throw broken(path, "This text is not what its name says.");
+    }
+    return form;
+  }
+
+  private JsonNode json(String path) throws CartridgeException, IOException {
+    try {
+      return JSON.readTree(bytes(path));
+    } catch (tools.jackson.core.JacksonException e) {
+      throw broken(path, "This is no JSON.");
+    }
+  }
+
+  private byte[] bytes(String path) throws CartridgeException, IOException {
+    String found = archive.find(path).orElseThrow(() -> missing(path));
+    return archive.bytes(found, Limits.DEFAULT.xml());
+  }
+
+  private static CartridgeException missing(String path) {
+    return path.equals("source.json")
+        ? new CartridgeException(
+            "",
+            "This is no archive of a source.",
+            "Choose a file that was kept with “Keep an archive”; packages are taken in on their own.")
+        : broken(path, "It is missing from the archive.");
+  }
+
+  private static CartridgeException broken(String place, String problem) {
+    return new CartridgeException(place, problem, REMEDY);
+  }
+
+  private static String text(JsonNode n, String name) {
+    return n.path(name).asString("");
+  }
+
+  private static <T extends Enum<T>> T named(Class<T> type, JsonNode n, String name, String at)
+      throws CartridgeException {
+    try {
+      return Enum.valueOf(type, text(n, name));
+    } catch (IllegalArgumentException e) {
+      throw broken(at, "“" + text(n, name) + "” is not known here.");
+    }
+  }
+}

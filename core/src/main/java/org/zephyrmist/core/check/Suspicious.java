@@ -1,0 +1,50 @@
+package org.zephyrmist.core.check;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.zephyrmist.core.content.Html;
+import org.zephyrmist.core.content.Marks;
+
+/** Sentences that look like a note from builder to builder and are not marked as one. */
+final class Suspicious {
+  private static final int AROUND = 40;
+
+  private static final Pattern WORDS =
+      Pattern.compile(
+          String.join(
+              "|",
+              List.of(
+                  "\\bto-?do\\b\\s*:",
+                  "(?-i:\\bTO ?DO\\b)",
+                  "\\bTBD\\b",
+                  "\\bFIXME\\b",
+                  "\\bXXX+\\b",
+                  "\\blorem ipsum\\b",
+                  "\\[\\s*(insert|add|your|name|date|link|tbd|todo|fill)\\b[^\\]]{0,80}\\]",
+                  "<\\s*(insert|your)\\b[^>]{0,80}>",
+                  "\\b(note|reminder) to (self|builder|designer|editor|developer)s?\\b",
+                  "\\b(builder|designer|developer|editor)'?s? notes?\\b",
+                  "\\bfor the (builder|designer|developer)s?\\b",
+                  "\\b(delete|remove|replace) (this|before|when|once)\\b",
+                  "\\b(do not|don't) (publish|release|show)\\b",
+                  "\\bplaceholder\\b",
+                  "\\bask (the )?(publisher|vendor|designer|IT)\\b",
+                  "\\bcheck with\\b")),
+          Pattern.CASE_INSENSITIVE);
+
+  private Suspicious() {}
+
+  /** The first such place in a text, with a few words around it. */
+  static Optional<String> in(String title, String html) {
+    String text = title + " . " + Html.text(Marks.filled(html, name -> Optional.of("")));
+    Matcher m = WORDS.matcher(text);
+    if (!m.find()) {
+      return Optional.empty();
+    }
+    int from = Math.max(0, m.start() - AROUND / 4);
+    int to = Math.min(text.length(), m.end() + AROUND);
+    return Optional.of(text.substring(from, to).strip());
+  }
+}

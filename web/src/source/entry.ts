@@ -1,0 +1,79 @@
+import type { Schemas } from '../api/client';
+
+type Item = Schemas['ItemView'];
+
+/** What is written of an item, while it is written. */
+export function entryOf(i: Item) {
+  return {
+    title: i.title,
+    html: i.html,
+    points: i.points ?? '',
+    address: i.address ?? '',
+    due: i.due ?? '',
+    category: i.category ?? '',
+    rubric: i.rubric ?? '',
+    attempts: i.attempts ? String(i.attempts) : '',
+    minutes: i.minutes ? String(i.minutes) : '',
+    weight: i.weight ?? '',
+    handIn: {
+      ways: [...(i.handIn?.ways ?? [])],
+      endings: (i.handIn?.endings ?? []).join(', '),
+      checked: i.handIn?.checked ?? false,
+    },
+    criteria: i.criteria.map((c) => ({ ...c })),
+    groups: i.groups.join('\n'),
+    parameters: Object.entries(i.parameters).map(([name, value]) => ({ name, value })),
+    newWindow: i.newWindow ?? false,
+    oneTerm: i.lasting === 'ONE_TERM',
+    subject: (i.subject ?? '') as NonNullable<Item['subject']> | '',
+    entries: i.entries.map((e) => ({ label: e.label ?? '', value: e.value ?? '' })),
+    attached: i.attached.map((f) => ({ sha256: f.sha256 ?? '', name: f.name ?? '' })),
+    file: null as { sha256: string; name: string } | null,
+  };
+}
+
+export type Entry = ReturnType<typeof entryOf>;
+
+const list = (text: string, by: RegExp) =>
+  text
+    .split(by)
+    .map((t) => t.trim())
+    .filter(Boolean);
+
+/** What differs between two states of an entry, as a change. */
+export function changeOf(now: Entry, before: Entry): Schemas['ItemChange'] {
+  const c: Schemas['ItemChange'] = {};
+  const differs = (name: keyof Entry) => JSON.stringify(now[name]) !== JSON.stringify(before[name]);
+  const plain = [
+    'title',
+    'html',
+    'points',
+    'address',
+    'due',
+    'category',
+    'rubric',
+    'attempts',
+    'minutes',
+    'weight',
+  ] as const;
+  for (const name of plain) if (differs(name)) c[name] = now[name];
+  if (differs('handIn'))
+    c.handIn = {
+      ways: now.handIn.ways,
+      endings: list(now.handIn.endings, /[\s,;]+/).map((e) => e.replace(/^\./, '')),
+      checked: now.handIn.checked,
+    };
+  if (differs('criteria')) c.criteria = now.criteria.filter((x) => x.text.trim());
+  if (differs('groups')) c.groups = list(now.groups, /\n/);
+  if (differs('parameters'))
+    c.parameters = Object.fromEntries(
+      now.parameters.filter((p) => p.name.trim()).map((p) => [p.name.trim(), p.value]),
+    );
+  if (differs('newWindow')) c.newWindow = now.newWindow;
+  if (differs('oneTerm')) c.oneTerm = now.oneTerm;
+  if (differs('subject') && now.subject) c.subject = now.subject;
+  if (differs('entries')) c.entries = now.entries.filter((e) => e.label.trim());
+  if (differs('attached')) c.attached = now.attached;
+  if (now.file) c.file = now.file;
+  return c;
+}
