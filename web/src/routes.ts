@@ -9,6 +9,7 @@ import Record from './people/Record.svelte';
 import MySections from './section/MySections.svelte';
 import SectionPage from './section/SectionPage.svelte';
 import Library from './source/Library.svelte';
+import BesidePage from './source/BesidePage.svelte';
 import EditionPage from './source/EditionPage.svelte';
 import MasterPage from './source/MasterPage.svelte';
 import MergePage from './source/MergePage.svelte';
@@ -26,6 +27,7 @@ const routes: Route[] = [
   { at: '/sections/', one: SectionPage, instructors: true },
   { at: '/sources/editions/', one: EditionPage },
   { at: '/sources/library', page: Library },
+  { at: '/sources/beside', page: BesidePage },
   { at: '/sources/merge/', one: MergePage },
   { at: '/sources/masters/', one: MasterPage },
   { at: '/sources', page: Sources },

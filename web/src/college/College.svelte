@@ -4,6 +4,8 @@
   import Trouble from '../frame/Trouble.svelte';
   import { keyList } from '../frame/keys.svelte';
   import { session } from '../frame/session.svelte';
+  import Advice from './Advice.svelte';
+  import CollegeValues from './CollegeValues.svelte';
   import People from './People.svelte';
   import Platforms from './Platforms.svelte';
   import Roster from './Roster.svelte';
@@ -31,6 +33,16 @@
   <section>
     <h2>Platforms that hold the shells</h2>
     {#if platforms}<Platforms {platforms} {admin} {load} />{/if}
+  </section>
+  {#if platforms?.platforms.length}
+    <section>
+      <h2>What we advise for packages</h2>
+      <Advice />
+    </section>
+  {/if}
+  <section>
+    <h2>Values that texts fill in</h2>
+    <CollegeValues />
   </section>
   {#if admin}
     <section>

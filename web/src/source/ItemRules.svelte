@@ -39,9 +39,11 @@
       <select
         class="entry"
         value={item.rule}
+        title={rules[item.rule]}
         onchange={(e) => change({ rule: e.currentTarget.value as 'FIXED' })}
       >
-        {#each Object.entries(rules) as [value, words] (value)}<option {value}>{words}</option
+        {#each Object.entries(rules) as [value, words] (value)}<option {value} title={words}
+            >{value.toLowerCase()}</option
           >{/each}
       </select>
     </label>
@@ -56,7 +58,9 @@
       </select>
     </label>
   {/if}
-  <span class="cut">For <b>{item.instructorsOnly ? 'instructors only, ' : ''}{applies}</b></span>
+  <span class="cut whom" title={applies}
+    >For <b>{item.instructorsOnly ? 'instructors only, ' : ''}{applies}</b></span
+  >
   {#if item.due}<span>Due <b class="fig">{item.due.replace('T', ' ')}</b></span>{/if}
   <span title={lives[item.live]}
     ><b>{item.live === 'PARTLY' ? 'partly live' : item.live.toLowerCase()}</b></span
@@ -83,8 +87,11 @@
     flex: none;
   }
   .facts > .cut {
-    flex: 0 1 auto;
+    flex: 0 10 auto;
     min-width: 60px;
+  }
+  .facts > .whom {
+    flex-shrink: 1;
   }
   label {
     display: flex;

@@ -7,9 +7,10 @@
 
   let {
     edition,
+    section,
     title: first,
     cancel,
-  }: { edition?: string; title: string; cancel: () => void } = $props();
+  }: { edition?: string; section?: string; title: string; cancel: () => void } = $props();
   let code = $state('');
   let title = $state(untrack(() => first));
   let courses = $state.raw<Schemas['Course'][]>([]);
@@ -38,8 +39,14 @@
     e.preventDefault();
     busy = true;
     try {
+      const expected = every ? [] : chosen;
       const made = await got(
-        api.POST('/api/masters', { body: { code, title, edition, courses: every ? [] : chosen } }),
+        section
+          ? api.POST('/api/masters/shells/{section}', {
+              params: { path: { section } },
+              body: { code, title, courses: expected },
+            })
+          : api.POST('/api/masters', { body: { code, title, edition, courses: expected } }),
       );
       place.go('/sources/masters/' + made.id);
     } catch (x) {
@@ -50,7 +57,7 @@
 </script>
 
 <form onsubmit={make}>
-  <h2>{edition ? 'Make this cartridge a master' : 'Begin an empty master'}</h2>
+  {#if !section}<h2>{edition ? 'Make this cartridge a master' : 'Begin an empty master'}</h2>{/if}
   <p class="quiet">
     {edition ? 'The master begins with all of its items. ' : ''}Which sections should hold it?
     Coverage counts the others out.

@@ -201,6 +201,9 @@
           <Act onclick={() => ((packing = !packing), (adding = false), (freezing = false))}
             >Package…</Act
           >
+          <Act onclick={() => place.go(`/sources/beside?left=master:${id}:${number}`)}
+            >Put beside…</Act
+          >
           {#if number}
             <Act onclick={() => void restore()}>Make it the draft</Act>
             {#if !master.versions.find((v) => v.number === number)?.sections}

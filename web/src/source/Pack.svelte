@@ -1,10 +1,12 @@
 <script lang="ts">
-  import SectionPick from './SectionPick.svelte';
   import { api, got, type Schemas } from '../api/client';
   import Act from '../frame/Act.svelte';
   import Trouble from '../frame/Trouble.svelte';
   import { resting } from '../frame/resting.svelte';
   import { kind, many } from '../marks/words';
+  import MadePackages from './MadePackages.svelte';
+  import SectionPick from './SectionPick.svelte';
+  import { formats, type Format } from './formats';
   import type { Node } from './tree';
 
   /** A version, or one part of it, as a package; told first what the package cannot hold. */
@@ -15,19 +17,15 @@
     close,
   }: { id: string; number: number; selected?: Node; close: () => void } = $props();
 
-  type Format = 'CC_1_1' | 'CC_1_2' | 'CC_1_3' | 'THIN_1_3';
-  const formats: [Format, string, string][] = [
-    ['CC_1_3', 'Common Cartridge 1.3', 'the newest; assignments stay assignments'],
-    ['CC_1_2', 'Common Cartridge 1.2', 'for systems that take nothing newer'],
-    ['CC_1_1', 'Common Cartridge 1.1', 'the oldest; nearly every system takes it'],
-    ['THIN_1_3', 'Thin Common Cartridge 1.3', 'links to web and tools alone, without files'],
-  ];
+  const LARGE = 200;
   let format = $state<Format>('CC_1_3');
   let parameters = $state(true);
   let grading = $state(true);
   let instructorsOnly = $state(true);
   let only = $state(false);
   let section = $state('');
+  let advice = $state.raw<Schemas['PlatformAdvice'][]>([]);
+  let ordered = $state(0);
   let preview = $state.raw<Schemas['Preview'] | null>(null);
   let trouble = $state.raw<unknown>(null);
   let part = $derived(only && selected ? [selected.key] : []);
@@ -39,6 +37,35 @@
     part,
     section: section || undefined,
   });
+
+  void got(api.GET('/api/platforms/advice')).then((a) => {
+    advice = a.filter((x) => x.format || x.advice);
+    if (advice.length === 1 && advice[0].format) format = advice[0].format;
+  });
+
+  async function order() {
+    const part = only && selected ? [selected.key] : [];
+    try {
+      await got(
+        api.POST('/api/masters/{id}/packages', {
+          params: { path: { id } },
+          body: {
+            version: number,
+            format,
+            parameters,
+            grading,
+            instructorsOnly,
+            parts: part,
+            section: section || undefined,
+          },
+        }),
+      );
+      trouble = null;
+      ordered++;
+    } catch (e) {
+      trouble = e;
+    }
+  }
 
   async function look() {
     try {
@@ -76,6 +103,15 @@
   </div>
   <fieldset>
     <legend>Written as</legend>
+    {#each advice as a (a.id)}
+      <p class="advice">
+        For {a.name} the college advises {formats.find(([f]) => f === a.format)?.[1] ??
+          'no format of its own'}{a.advice ? `: ${a.advice}` : '.'}
+        {#if a.format && a.format !== format}
+          <button type="button" class="link" onclick={() => (format = a.format!)}>Take it</button>
+        {/if}
+      </p>
+    {/each}
     {#each formats as [f, name, why] (f)}
       <label><input type="radio" bind:group={format} value={f} /> {name} <i>{why}</i></label>
     {/each}
@@ -98,6 +134,11 @@
     <label class="for">filled in for <SectionPick label="no section: plain" bind:section /> </label>
   </fieldset>
   <Trouble of={trouble} />
+  <p>
+    <a class="link" href="/api/masters/{id}/archive" download>Keep an archive of all versions</a>
+    <span class="quiet">to move this master to another installation, or to keep it</span>
+  </p>
+  <MadePackages {id} {ordered} />
   {#if preview}
     <h3>
       {preview.losses.length
@@ -119,12 +160,20 @@
       {/each}
     </ul>
     <p>
-      <a class="act do" href={address} download>Download {many(preview.items, 'item')}</a>
+      {#if preview.items >= LARGE}
+        <Act main onclick={() => void order()}>Make a package of {many(preview.items, 'item')}</Act>
+        <span class="quiet">It is made in the background, and kept for seven days.</span>
+      {:else}
+        <a class="act do" href={address} download>Download {many(preview.items, 'item')}</a>
+      {/if}
     </p>
   {/if}
 </section>
 
 <style>
+  .advice {
+    color: var(--ink-2);
+  }
   section {
     padding: 16px 20px;
     overflow: auto;

@@ -168,9 +168,14 @@
     align-items: center;
     width: 100%;
   }
-  .wide {
-    flex: 2;
+  .answer > .entry {
+    flex: 1;
     min-width: 0;
+    width: auto;
+  }
+  .answer > .wide {
+    flex: 2;
+    min-width: 120px;
   }
   .share,
   .line label {

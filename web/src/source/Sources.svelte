@@ -7,14 +7,18 @@
   import When from '../frame/When.svelte';
   import { keyList } from '../frame/keys.svelte';
   import { day, figure, kind, many, size } from '../marks/words';
+  import { place } from '../frame/place.svelte';
+  import FromShell from './FromShell.svelte';
   import MakeMaster from './MakeMaster.svelte';
+  import { sendArchive } from './editor/kept';
   import { coming, takeIn } from './intake.svelte';
 
   let masters = $state.raw<Schemas['MasterView'][] | null>(null);
   let editions = $state.raw<Schemas['Edition'][] | null>(null);
   let trouble = $state.raw<unknown>(null);
   let over = $state(false);
-  let making = $state(false);
+  let making = $state<'' | 'empty' | 'shell'>('');
+  let archive: HTMLInputElement;
   let chooser: HTMLInputElement;
   keyList.of = [];
 
@@ -36,6 +40,18 @@
     await load();
   }
 
+  async function fromArchive(file: File | undefined) {
+    trouble = null;
+    if (!file) return;
+    try {
+      const made = await sendArchive(file);
+      place.go('/sources/masters/' + made.id);
+    } catch (e) {
+      trouble = e;
+    }
+    archive.value = '';
+  }
+
   function summary(e: Schemas['Edition']): string {
     const counts = counted<Kind>(e.report.counts ?? {}).filter(([k]) => k !== 'MODULE');
     counts.sort((a, b) => b[1] - a[1]);
@@ -47,7 +63,7 @@
 
   onEscape(() => {
     if (!making) return false;
-    making = false;
+    making = '';
     return true;
   });
 </script>
@@ -76,10 +92,26 @@
       <h1>{masters ? many(masters.length, 'master') : 'Masters'}</h1>
       <span class="quiet">what the college maintains and delivers</span>
       <a class="link" href="/sources/library">Look through all items</a>
-      <span class="can"><Act onclick={() => (making = !making)}>Begin an empty master</Act></span>
+      <a class="link" href="/sources/beside">Put two side by side</a>
+      <span class="can">
+        <Act onclick={() => (making = making === 'empty' ? '' : 'empty')}>Begin an empty master</Act
+        >
+        <Act onclick={() => (making = making === 'shell' ? '' : 'shell')}>From a shell …</Act>
+        <Act onclick={() => archive.click()}>From an archive …</Act>
+        <input
+          bind:this={archive}
+          type="file"
+          accept=".zip"
+          class="sr-only"
+          aria-label="Archive of a master"
+          tabindex="-1"
+          onchange={() => void fromArchive(archive.files?.[0])}
+        />
+      </span>
     </div>
     <Trouble of={trouble} />
-    {#if making}<MakeMaster title="" cancel={() => (making = false)} />{/if}
+    {#if making === 'empty'}<MakeMaster title="" cancel={() => (making = '')} />{/if}
+    {#if making === 'shell'}<FromShell cancel={() => (making = '')} />{/if}
     {#each masters ?? [] as m (m.id)}
       <a class="master" href="/sources/masters/{m.id}">
         <span class="name">

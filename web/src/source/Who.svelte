@@ -2,7 +2,6 @@
   import { untrack } from 'svelte';
   import { api, got, type Schemas } from '../api/client';
   import Act from '../frame/Act.svelte';
-  import Lines from './Lines.svelte';
   import type { Node } from './tree';
 
   /** For whom an item is, when it opens, and what it goes with. */
@@ -21,7 +20,7 @@
   const whats: [What, string][] = [
     ['READ', 'was opened'],
     ['HANDED_IN', 'was handed in'],
-    ['SCORE', 'was graded with at least (percent)'],
+    ['SCORE', 'was graded with at least'],
     ['DAY', 'this day has come'],
   ];
   const own = untrack(() => item.own);
@@ -117,27 +116,49 @@
   </fieldset>
   <fieldset>
     <legend>It opens when</legend>
-    <Lines
-      bind:rows
-      label="All of these are met"
-      columns={[
-        {
-          name: 'item',
-          words: 'Item',
-          wide: true,
-          choose: [
-            ['', '…'],
-            ...others
-              .filter((n) => n.kind !== 'MODULE')
-              .map((n): [string, string] => [n.key, n.title]),
-          ],
-        },
-        { name: 'what', words: 'What', choose: whats },
-        { name: 'value', words: 'Percent, or a day as 2026-10-05T18:00' },
-      ]}
-      fresh={() => ({ item: '', what: 'READ', value: '' })}
-      more="Add a condition"
-    />
+    {#each rows as r, i (i)}
+      <div class="line">
+        {#if r.what !== 'DAY'}
+          <select class="entry" aria-label="Item, condition {i + 1}" bind:value={r.item}>
+            <option value="">choose an item</option>
+            {#each others.filter((n) => n.kind !== 'MODULE') as n (n.key)}
+              <option value={n.key}>{n.title}</option>
+            {/each}
+          </select>
+        {/if}
+        <select class="entry" aria-label="What, condition {i + 1}" bind:value={r.what}>
+          {#each whats as [value, words] (value)}<option {value}>{words}</option>{/each}
+        </select>
+        {#if r.what === 'SCORE'}
+          <label class="check"
+            ><input
+              class="entry fig short"
+              aria-label="Percent, condition {i + 1}"
+              inputmode="decimal"
+              bind:value={r.value}
+            />%</label
+          >
+        {:else if r.what === 'DAY'}
+          <input
+            class="entry fig"
+            type="datetime-local"
+            aria-label="Day, condition {i + 1}"
+            bind:value={r.value}
+          />
+        {/if}
+        <button
+          type="button"
+          class="link"
+          aria-label="Take out condition {i + 1}"
+          onclick={() => (rows = rows.filter((_, n) => n !== i))}>Take out</button
+        >
+      </div>
+    {/each}
+    <span
+      ><Act onclick={() => (rows = [...rows, { item: '', what: 'READ', value: '' }])}
+        >Add a condition</Act
+      ></span
+    >
   </fieldset>
   <span><Act main type="submit" disabled={!changed}>Save for {item.title}</Act></span>
   <fieldset>
@@ -176,7 +197,7 @@
   .line {
     display: flex;
     gap: 8px 14px;
-    align-items: end;
+    align-items: center;
     flex-wrap: wrap;
   }
   .check {
@@ -186,5 +207,8 @@
   }
   select {
     max-width: 320px;
+  }
+  .short {
+    width: 70px;
   }
 </style>

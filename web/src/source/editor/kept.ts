@@ -12,12 +12,17 @@ export const fileAddress = (f: Kept) =>
 /** How a text names an item of the same master. */
 export const itemAddress = (key: string) => `zref:item/${key}`;
 
-/** Sends a file, so that items of a draft can name it. */
-export async function sendFile(master: string, file: File): Promise<Kept> {
-  const to = `/api/masters/${master}/draft/files?fileName=${encodeURIComponent(file.name)}`;
+async function send<T>(to: string, file: File): Promise<T> {
   const headers = { 'Content-Type': 'application/octet-stream', 'X-XSRF-TOKEN': csrf() };
   const answer = await fetch(to, { method: 'POST', headers, body: file });
-  const body = (await answer.json()) as Kept & { detail?: string; remedy?: string };
+  const body = (await answer.json()) as T & { detail?: string; remedy?: string };
   if (!answer.ok) throw new Problem(answer.status, body.detail ?? 'Not sent.', body.remedy ?? '');
   return body;
 }
+
+/** Sends a file, so that items of a draft can name it. */
+export const sendFile = (master: string, file: File) =>
+  send<Kept>(`/api/masters/${master}/draft/files?fileName=${encodeURIComponent(file.name)}`, file);
+
+/** Sends an archive, which becomes a master. */
+export const sendArchive = (file: File) => send<{ id: string }>('/api/masters/archives', file);

@@ -32,7 +32,7 @@ create unlogged table draft_presence (
 alter table platform add column package_format text;
 alter table platform add column package_advice text not null default '';
 
--- Packages that are made in the background.
+-- Packages that are made in the background, kept for some days.
 create table made_package (
   id uuid primary key,
   master_id uuid not null references master on delete cascade,
@@ -40,8 +40,8 @@ create table made_package (
   file_name text not null,
   wanted jsonb not null,
   state text not null check (state in ('MAKING', 'READY', 'FAILED')),
-  done int not null default 0,
-  total int not null default 0,
+  bytes bigint not null default 0,
+  tries int not null default 0,
   sha256 bytea references file,
   problem text not null default '',
   made_at timestamptz not null

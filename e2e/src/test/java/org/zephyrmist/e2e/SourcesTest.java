@@ -1,7 +1,6 @@
 package org.zephyrmist.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
@@ -9,7 +8,6 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Map;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -18,93 +16,45 @@ import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.io.TempDir;
-import org.zephyrmist.stage.Chromium;
 import org.zephyrmist.stage.Samples;
-import org.zephyrmist.stage.Stage;
 
 /** The life of a source: adapted, a new edition taken over, packed, found again. */
 @TestMethodOrder(OrderAnnotation.class)
 class SourcesTest {
-  private static final String ADDRESS = Stage.address(0);
   private static final int ITEMS = 300;
   @TempDir static Path folder;
-  private static Stage stage;
-  private static Chromium chromium;
+  private static Walk walk;
   private static Page page;
   private static String master;
-  private static Path packed;
 
   @BeforeAll
   static void open() throws Exception {
-    stage = new Stage("e2e", Map.of(), List.of("-Xmx512m")).open(1);
-    chromium = new Chromium();
-    page = chromium.page;
-    page.navigate(ADDRESS);
-    page.getByLabel("Your name").fill("Rosalind Achterberg");
-    page.getByLabel("Mail address").fill("rosalind@larkmoor.example");
-    page.getByLabel(Pattern.compile("Password")).fill("a-long-password");
-    button("Begin").click();
-    assertThat(page.getByText("Four steps to the first delivery")).isVisible();
-    page.navigate(ADDRESS + "/college");
-    page.getByLabel("OneRoster bundle").setInputFiles(Samples.roster(folder, List.of("lgt-01")));
-    button("Take this roster in").click();
-    assertThat(page.getByText("Taken in:")).isVisible();
+    walk = Walk.begin(folder, List.of("lgt-01"));
+    page = walk.page;
   }
 
   @AfterAll
   static void close() {
-    try {
-      assertThat(chromium.errors).isEmpty();
-    } finally {
-      chromium.close();
-      stage.close();
-    }
+    walk.close();
   }
 
   private static Locator button(String name) {
-    return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
-  }
-
-  private static Locator heading(String name) {
-    return page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName(name));
+    return walk.button(name);
   }
 
   private static Locator item(String title) {
-    return page.getByRole(AriaRole.TREEITEM, new Page.GetByRoleOptions().setName(title));
-  }
-
-  private static void takeIn(Path file) {
-    page.navigate(ADDRESS + "/sources");
-    page.getByLabel("Cartridge file").setInputFiles(file);
-    page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Look inside")).click();
-    assertThat(heading("Reading report")).isVisible();
-  }
-
-  private static void write(String title, String html) {
-    item(title).click();
-    page.getByRole(AriaRole.TAB, new Page.GetByRoleOptions().setName("Write")).click();
-    page.getByLabel(Pattern.compile("Text")).first().fill(html);
-    button("Save " + title).click();
-    assertThat(page.getByText("changed since v1")).isVisible();
+    return walk.item(title);
   }
 
   @Test
   @Order(1)
   void aCartridgeBecomesAMasterThatIsAdapted() throws Exception {
-    takeIn(Samples.cartridge(folder, ITEMS));
-    button("Make it a master").click();
-    page.getByLabel(Pattern.compile("LGT 110")).check();
-    button("Make master LGT 110").click();
-    assertThat(heading("LGT 110 Stage Lighting")).isVisible();
-    button("Freeze version 1").click();
-    page.getByLabel(Pattern.compile("What is new in version 1")).fill("As it came");
-    button("Freeze it").click();
-    assertThat(button("Freeze version 2")).isVisible();
-    master = page.url().replaceAll("\\?.*", "");
-    write(
+    walk.takeIn(Samples.cartridge(folder, ITEMS));
+    master = walk.master();
+    walk.write(
         "Reading 1",
         "<h2>Lamp 1</h2><p>A circuit carries what we measured; lamp 1 draws its share.</p>");
-    write("Reading 2", "<h2>Lamp 2</h2><p>Wholly ours.</p>");
+    walk.write("Reading 2", "<h2>Lamp 2</h2><p>Wholly ours.</p>");
   }
 
   @Test
@@ -129,7 +79,7 @@ class SourcesTest {
   @Test
   @Order(3)
   void aNewEditionIsTakenOverWithItsClashesAndDoubtfulPairsDecided() throws Exception {
-    takeIn(Samples.secondEdition(folder, ITEMS));
+    walk.takeIn(Samples.secondEdition(folder, ITEMS));
     button("Compare with LGT 110").click();
     assertThat(page.getByText("2 clashes with ours")).isVisible();
     assertThat(page.getByText("2 pairs in doubt")).isVisible();
@@ -163,16 +113,17 @@ class SourcesTest {
     page.getByLabel(Pattern.compile("Common Cartridge 1.1")).check();
     assertThat(page.getByText("Assignments are pages in Common Cartridge 1.1.")).isVisible();
     WholePathTest.accessible(page, "package");
-    Download download =
-        page.waitForDownload(
-            () ->
-                page.getByRole(
-                        AriaRole.LINK,
-                        new Page.GetByRoleOptions().setName(Pattern.compile("Download 300 items")))
-                    .click());
-    packed = folder.resolve("packed.imscc");
+    button("Make a package of 300 items").click();
+    Locator made =
+        page.getByRole(
+            AriaRole.LINK,
+            new Page.GetByRoleOptions()
+                .setName("LGT 110, version 1, Common Cartridge 1.1.imscc"));
+    made.waitFor();
+    Download download = page.waitForDownload(made::click);
+    Path packed = folder.resolve("packed.imscc");
     download.saveAs(packed);
-    takeIn(packed);
+    walk.takeIn(packed);
     assertThat(page.getByText("Written here from LGT 110, version 1")).isVisible();
     assertThat(page.getByText("No dead reference.")).isVisible();
   }
@@ -180,7 +131,7 @@ class SourcesTest {
   @Test
   @Order(5)
   void anItemIsFoundInTheLibraryAndTakenIntoAMaster() {
-    page.navigate(ADDRESS + "/sources/library?q=mixing");
+    page.navigate(Walk.ADDRESS + "/sources/library?q=mixing");
     Locator found = page.locator("[role=option]:has-text('Mixing light') .box");
     page.waitForCondition(
         () -> {

@@ -214,7 +214,8 @@ class WholePathTest {
     item("Week 1").waitFor();
     item("Reading 1").click();
     tab("Write").click();
-    page.getByLabel("Text (HTML)").fill("<p>A circuit carries 1,920 watts.</p>");
+    button("Source").click();
+    page.getByLabel("Text of Reading 1, source").fill("<p>A circuit carries 1,920 watts.</p>");
     page.getByLabel("Title").fill("Reading 1, corrected");
     button("Save Reading 1").click();
     assertThat(page.getByText("Draft: 1 changed since v1")).isVisible();

@@ -115,6 +115,8 @@ class MatrixIT extends ServerIT {
         "sha256",
         Fingerprint.of(db.select(FILE.SHA256).from(FILE).limit(1).fetchSingle().value1()).hex());
     values.put("name", "x.txt");
+    values.put("section", ids.get(0).toString());
+    values.put("package", UUID.randomUUID().toString());
     values.put("value", "night-desk");
     values.put("host", "film.example.org");
     values.put(
@@ -159,7 +161,9 @@ class MatrixIT extends ServerIT {
             "cartridge",
             "host",
             "edition",
-            "value")) {
+            "value",
+            "section",
+            "package")) {
       path = path.replace("{" + name + "}", values.get(name));
     }
     return switch (c.path()) {
@@ -169,6 +173,10 @@ class MatrixIT extends ServerIT {
       case "/api/masters/{id}/versions/{number}/package",
           "/api/masters/{id}/versions/{number}/package/losses" ->
           path + "?format=CC_1_3";
+      case "/api/library/beside" ->
+          path
+              + "?left=master:%s:0&right=master:%s:1"
+                  .formatted(values.get("masters"), values.get("masters"));
       case "/api/masters/{id}/draft/files" -> path + "?fileName=x";
       case "/api/masters/{id}/changes", "/api/masters/{id}/changes/{key}" -> path + "?from=1&to=0";
       default -> path;
@@ -195,6 +203,12 @@ class MatrixIT extends ServerIT {
       case "POST /api/masters/{id}/draft/items" -> "{\"kind\":\"PAGE\",\"title\":\"x\"}";
       case "PATCH /api/masters/{id}/draft/items/{key}" -> "{\"title\":\"x\"}";
       case "PUT /api/values/{value}" -> "{\"words\":\"night desk\",\"text\":\"5550\"}";
+      case "POST /api/masters/shells/{section}" ->
+          "{\"code\":\"MS%d-%d\",\"title\":\"t\",\"courses\":[]}".formatted(round, n++);
+      case "POST /api/masters/{id}/packages" ->
+          "{\"version\":0,\"format\":\"CC_1_3\",\"parameters\":true,\"grading\":true,"
+              + "\"instructorsOnly\":true,\"parts\":[]}";
+      case "PUT /api/platforms/{id}/advice" -> "{\"advice\":\"Take 1.2.\"}";
       case "PUT /api/masters/{id}/guard" -> "{\"most\":{}}";
       case "PUT /api/masters/{id}/draft/items/{key}/questions" -> "{\"asked\":{\"parts\":[]}}";
       case "POST /api/masters/{id}/draft/tie" ->
@@ -221,6 +235,7 @@ class MatrixIT extends ServerIT {
         c.method().equals("POST")
             && (c.path().equals("/api/roster")
                 || c.path().equals("/api/masters/{id}/draft/files")
+                || c.path().equals("/api/masters/archives")
                 || c.path().equals("/api/cartridges/intakes"));
     return file
         ? who.upload(address(c), new byte[] {1})

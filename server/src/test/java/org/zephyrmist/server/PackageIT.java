@@ -52,6 +52,31 @@ class PackageIT extends ServerIT {
   }
 
   @Test
+  void aLargePackageIsMadeInTheBackgroundForWhoeverOrderedIt() throws Exception {
+    sections("lgt-pk5");
+    String master = master("PB");
+    String packages = "/api/masters/" + master + "/packages";
+    String id =
+        coordinator
+            .post(
+                packages,
+                "{\"version\":1,\"format\":\"CC_1_3\",\"parameters\":true,\"grading\":true,"
+                    + "\"instructorsOnly\":true,\"parts\":[]}")
+            .json()
+            .path("id")
+            .asString();
+    JsonNode made =
+        await(
+            () -> coordinator.get(packages).json().get(0),
+            p -> !p.path("state").asString().equals("MAKING"));
+    assertThat(made.path("state").asString()).isEqualTo("READY");
+    byte[] file = coordinator.download(packages + "/" + id);
+    assertThat(file).hasSize(made.path("bytes").asInt());
+    assertThat(read(takeIn(file, "made.imscc")).path("state").asString()).isEqualTo("DONE");
+    assertThat(administrator.get(packages + "/" + id).status()).as("another's").isEqualTo(404);
+  }
+
+  @Test
   void whatAsksForAuthorisationLeavesOnlyWithAnAdministratorsWord() throws Exception {
     sections("lgt-pk3");
     TreeMap<String, String> files = new TreeMap<>();

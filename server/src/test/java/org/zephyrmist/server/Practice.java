@@ -146,19 +146,25 @@ final class Practice {
     return CLIENT.send(r, HttpResponse.BodyHandlers.ofByteArray()).body();
   }
 
+  /** The instructor adds a page at the end. */
   static void addPage(String shell, String title, String html) throws Exception {
     post(
         "/shells/" + shell + "/add",
         "application/x-www-form-urlencoded",
-        "title="
-            + URLEncoder.encode(title, StandardCharsets.UTF_8)
-            + "&html="
-            + URLEncoder.encode(html, StandardCharsets.UTF_8));
+        fields(Map.of("title", title, "html", html)));
   }
 
   /** What an instructor does on the shell's page. */
   static void form(String shell, String title, String what, Map<String, String> fields)
       throws Exception {
+    String id = item(shell, title).path("id").asString();
+    post(
+        "/shells/" + shell + "/items/" + id + "/" + what,
+        "application/x-www-form-urlencoded",
+        fields(fields));
+  }
+
+  private static String fields(Map<String, String> fields) {
     StringBuilder body = new StringBuilder();
     fields.forEach(
         (k, v) ->
@@ -166,10 +172,6 @@ final class Practice {
                 .append(k)
                 .append('=')
                 .append(URLEncoder.encode(v, StandardCharsets.UTF_8)));
-    String id = item(shell, title).path("id").asString();
-    post(
-        "/shells/" + shell + "/items/" + id + "/" + what,
-        "application/x-www-form-urlencoded",
-        body.toString());
+    return body.toString();
   }
 }

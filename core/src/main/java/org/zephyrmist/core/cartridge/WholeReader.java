@@ -79,16 +79,9 @@ public final class WholeReader {
         throw broken("source.json", "Two states have the number " + s.number() + ".");
       }
       receiver.state(s, items(s, n.path("tree").asString("")));
-      states.add(
-          new WholeSource.State(s.number(), s.note(), s.by(), s.at(), s.report(), List.of()));
+      states.add(new WholeSource.State(s.number(), s.note(), s.by(), s.at(), List.of()));
     }
-    return new WholeSource(
-        named(WholeSource.Sort.class, root, "sort", "source.json"),
-        text(root, "identity"),
-        text(root, "code"),
-        text(root, "title"),
-        text(root, "publisher"),
-        states);
+    return new WholeSource(text(root, "identity"), text(root, "code"), text(root, "title"), states);
   }
 
   private void files(Receiver receiver) throws CartridgeException, IOException {
@@ -116,7 +109,6 @@ public final class WholeReader {
           text(n, "note"),
           text(n, "by"),
           OffsetDateTime.parse(text(n, "at")),
-          text(n, "report"),
           entries);
     } catch (java.time.DateTimeException e) {
       throw broken("source.json", "“" + text(n, "at") + "” is no time.");

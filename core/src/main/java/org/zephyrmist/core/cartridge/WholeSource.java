@@ -10,35 +10,23 @@ import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 
 /**
- * A master or a cartridge with all its states, as it goes into our own archive (docs/formats.md).
+ * A master with all its states, as it goes into our own archive (docs/formats.md).
  *
- * @param identity by which the source is known wherever it goes
- * @param code of a master; empty for a cartridge
- * @param publisher of a cartridge; empty for a master
- * @param states oldest first; of a master the draft last
+ * @param identity by which it is known where it came from
+ * @param states versions, oldest first, and the draft last
  */
-public record WholeSource(
-    Sort sort, String identity, String code, String title, String publisher, List<State> states) {
+public record WholeSource(String identity, String code, String title, List<State> states) {
   public WholeSource {
     states = List.copyOf(states);
   }
 
-  /** What it is. */
-  public enum Sort {
-    MASTER,
-    CARTRIDGE
-  }
-
   /**
-   * A version, a draft or an edition.
+   * A version, or the draft.
    *
    * @param number 0 for a draft
-   * @param note of a version; of an edition the name of its file
-   * @param by name of who froze it or took it in
-   * @param report of an edition, as JSON; empty otherwise
+   * @param by name of who froze it
    */
-  public record State(
-      int number, String note, String by, OffsetDateTime at, String report, List<Entry> items) {
+  public record State(int number, String note, String by, OffsetDateTime at, List<Entry> items) {
     public State {
       items = List.copyOf(items);
     }

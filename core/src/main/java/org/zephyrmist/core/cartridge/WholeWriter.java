@@ -62,13 +62,13 @@ public final class WholeWriter {
 
   private void source(WholeSource s) throws IOException {
     ObjectNode root = JSON.createObjectNode();
-    root.put("format", FORMAT).put("sort", s.sort().name()).put("identity", s.identity());
-    root.put("code", s.code()).put("title", s.title()).put("publisher", s.publisher());
+    root.put("format", FORMAT).put("identity", s.identity());
+    root.put("code", s.code()).put("title", s.title());
     ArrayNode states = root.putArray("states");
     for (WholeSource.State t : s.states()) {
       ObjectNode n = states.addObject();
       n.put("number", t.number()).put("note", t.note()).put("by", t.by());
-      n.put("at", t.at().toString()).put("report", t.report()).put("tree", tree(t));
+      n.put("at", t.at().toString()).put("tree", tree(t));
     }
     json("source.json", root.toString());
     for (WholeSource.State t : s.states()) {

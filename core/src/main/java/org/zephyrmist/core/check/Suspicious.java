@@ -9,7 +9,8 @@ import org.zephyrmist.core.content.Marks;
 
 /** Sentences that look like a note from builder to builder and are not marked as one. */
 final class Suspicious {
-  private static final int AROUND = 40;
+  private static final int BEFORE = 12;
+  private static final int AFTER = 40;
 
   private static final Pattern WORDS =
       Pattern.compile(
@@ -36,15 +37,19 @@ final class Suspicious {
 
   private Suspicious() {}
 
-  /** The first such place in a text, with a few words around it. */
+  /** The first such place in a title or a text, with a few words around it. */
   static Optional<String> in(String title, String html) {
-    String text = title + " . " + Html.text(Marks.filled(html, name -> Optional.of("")));
+    return found(title).or(() -> found(Html.text(Marks.filled(html, name -> Optional.of("")))));
+  }
+
+  private static Optional<String> found(String text) {
     Matcher m = WORDS.matcher(text);
     if (!m.find()) {
       return Optional.empty();
     }
-    int from = Math.max(0, m.start() - AROUND / 4);
-    int to = Math.min(text.length(), m.end() + AROUND);
-    return Optional.of(text.substring(from, to).strip());
+    int from = text.lastIndexOf(' ', Math.max(0, m.start() - BEFORE)) + 1;
+    int end = text.indexOf(' ', Math.min(text.length(), m.end() + AFTER));
+    String some = text.substring(from, end < 0 ? text.length() : end);
+    return Optional.of((from > 0 ? "… " : "") + some + (end < 0 ? "" : " …"));
   }
 }

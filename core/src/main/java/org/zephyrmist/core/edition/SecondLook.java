@@ -123,7 +123,7 @@ public record SecondLook(
       depths.put(i.key(), level);
       depth = Math.max(depth, level);
       top += i.kind() == Kind.MODULE && level == 1 ? 1 : 0;
-      words += html.isEmpty() ? 0 : Html.text(html).split("\\s+").length;
+      words += words(html);
       empty += i.kind() == Kind.PAGE && html.isEmpty() ? 1 : 0;
       instructors += i.visibility().instructorsOnly() ? 1 : 0;
       asks += i.visibility().asks().isEmpty() ? 0 : 1;
@@ -155,6 +155,11 @@ public record SecondLook(
         asks,
         tools,
         frames);
+  }
+
+  private static int words(String html) {
+    String text = html.isEmpty() ? "" : Html.text(html).strip();
+    return text.isEmpty() ? 0 : text.split("\\s+").length;
   }
 
   private static void add(Map<String, Long> files, FileRef f) {

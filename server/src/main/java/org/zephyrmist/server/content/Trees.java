@@ -191,6 +191,17 @@ public class Trees {
     return items(List.of(node(tree, key))).get(0);
   }
 
+  /** Those of the items that are in a tree, in no order. */
+  public List<Item> items(UUID tree, Collection<ItemKey> keys) {
+    return items(
+        db.selectFrom(TREE_ITEM)
+            .where(TREE_ITEM.TREE_ID.eq(tree))
+            .and(
+                TREE_ITEM.ITEM_KEY.eq(
+                    any(keys.stream().map(ItemKey::value).toArray(String[]::new))))
+            .fetch(this::node));
+  }
+
   /** Whole items for these nodes, in their order. */
   public List<Item> items(List<Node> nodes) {
     Set<Fingerprint> wanted = new HashSet<>();

@@ -1,6 +1,7 @@
 package org.zephyrmist.server.master;
 
 import static org.zephyrmist.server.db.Tables.CAMPUS;
+import static org.zephyrmist.server.db.Tables.MASTER;
 import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.TERM;
 
@@ -13,11 +14,13 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.cartridge.CartridgeFacts;
 import org.zephyrmist.core.cartridge.CartridgeWriter;
 import org.zephyrmist.core.cartridge.PackageChoices;
+import org.zephyrmist.core.cartridge.PackageFormat;
 import org.zephyrmist.core.cartridge.PackageLoss;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
@@ -28,6 +31,7 @@ import org.zephyrmist.core.delivery.SectionFacts;
 import org.zephyrmist.core.question.QuestionSet;
 import org.zephyrmist.core.tree.Tree;
 import org.zephyrmist.server.content.Files;
+import org.zephyrmist.server.content.FrameHosts;
 import org.zephyrmist.server.content.Questions;
 import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.content.Values;
@@ -49,6 +53,7 @@ class Packages {
   private final Questions questions;
   private final Reach reach;
   private final Values values;
+  private final FrameHosts frames;
 
   Packages(
       DSLContext db,
@@ -57,7 +62,9 @@ class Packages {
       Files files,
       Questions questions,
       Reach reach,
-      Values values) {
+      Values values,
+      FrameHosts frames) {
+    this.frames = frames;
     this.values = values;
     this.reach = reach;
     this.db = db;
@@ -103,6 +110,35 @@ class Packages {
             "",
             "");
     CartridgeWriter.write(out, facts, items(w), choices, files::open);
+  }
+
+  /**
+   * An order for a package, as it can be kept.
+   *
+   * @param section it is filled in for; absent for none
+   */
+  record Order(
+      UUID master,
+      int version,
+      Set<String> parts,
+      UUID section,
+      PackageFormat format,
+      boolean parameters,
+      boolean grading,
+      boolean instructorsOnly) {}
+
+  /** Writes what was ordered; who ordered it was allowed to. */
+  void write(Order o, OutputStream out) throws IOException {
+    MasterRecord master = db.selectFrom(MASTER).where(MASTER.ID.eq(o.master())).fetchSingle();
+    Set<ItemKey> parts = new HashSet<>();
+    o.parts().forEach(p -> parts.add(new ItemKey(p)));
+    Optional<For> section =
+        Optional.ofNullable(o.section()).flatMap(s -> section(SECTION.ID.eq(s)));
+    write(
+        new Wanted(master, o.version(), parts, section),
+        new PackageChoices(
+            o.format(), o.parameters(), o.grading(), o.instructorsOnly(), frames.approved()),
+        out);
   }
 
   private List<Item> items(Wanted w) {
@@ -151,20 +187,23 @@ class Packages {
   record For(UUID id, String term, SectionFacts facts) {}
 
   For section(UUID id, SignedIn who) {
-    return db.select(TERM.TITLE, CAMPUS.SOURCED_ID)
+    return section(SECTION.ID.eq(id).and(reach.sections(who)))
+        .orElseThrow(() -> Refusal.notFound("section"));
+  }
+
+  private Optional<For> section(Condition which) {
+    return db.select(TERM.TITLE, CAMPUS.SOURCED_ID, SECTION.ID)
         .from(SECTION)
         .join(CAMPUS)
         .on(CAMPUS.ID.eq(SECTION.CAMPUS_ID))
         .leftJoin(TERM)
         .on(TERM.ID.eq(SECTION.TERM_ID))
-        .where(SECTION.ID.eq(id))
-        .and(reach.sections(who))
+        .where(which)
         .fetchOptional(
             r ->
                 new For(
-                    id,
+                    r.value3(),
                     Optional.ofNullable(r.value1()).orElse(""),
-                    new SectionFacts(r.value2(), "", Set.of())))
-        .orElseThrow(() -> Refusal.notFound("section"));
+                    new SectionFacts(r.value2(), "", Set.of())));
   }
 }

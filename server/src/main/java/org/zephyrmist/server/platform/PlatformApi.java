@@ -10,6 +10,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.http.HttpStatus;
@@ -25,6 +26,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.core.cartridge.PackageFormat;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.web.Refusal;
@@ -88,6 +90,51 @@ class PlatformApi {
   void add(@Valid @RequestBody NewPlatform p, @AuthenticationPrincipal SignedIn who) {
     platforms.add(p.name().strip(), p.address().strip(), p.token().strip());
     events.add(who.id(), "named platform", p.name(), p.address());
+  }
+
+  /**
+   * What the college advises for packages that go to a platform.
+   *
+   * @param format absent: none is advised
+   */
+  record PlatformAdvice(
+      @NotNull UUID id, @NotNull String name, PackageFormat format, @NotNull String advice) {}
+
+  record NewAdvice(PackageFormat format, @NotNull @Size(max = 1_000) String advice) {}
+
+  @GetMapping("/advice")
+  @PreAuthorize("hasAnyRole('COORDINATOR', 'DESIGNER', 'ADMINISTRATOR')")
+  List<PlatformAdvice> advice() {
+    return db.selectFrom(PLATFORM)
+        .orderBy(PLATFORM.NAME)
+        .fetch(
+            r ->
+                new PlatformAdvice(
+                    r.getId(),
+                    r.getName(),
+                    Optional.ofNullable(r.getPackageFormat())
+                        .map(PackageFormat::valueOf)
+                        .orElse(null),
+                    r.getPackageAdvice()));
+  }
+
+  @PutMapping("/{id}/advice")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
+  void advise(
+      @PathVariable UUID id,
+      @Valid @RequestBody NewAdvice a,
+      @AuthenticationPrincipal SignedIn who) {
+    String name =
+        db.update(PLATFORM)
+            .set(PLATFORM.PACKAGE_FORMAT, a.format() == null ? null : a.format().name())
+            .set(PLATFORM.PACKAGE_ADVICE, a.advice().strip())
+            .where(PLATFORM.ID.eq(id))
+            .returningResult(PLATFORM.NAME)
+            .fetchOptional()
+            .map(r -> r.value1())
+            .orElseThrow(() -> Refusal.notFound("platform"));
+    events.add(who.id(), "advised on packages for", name, a.advice().strip());
   }
 
   /** Another token for the platform; it never comes back. */

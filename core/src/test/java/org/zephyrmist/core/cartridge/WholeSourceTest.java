@@ -1,0 +1,196 @@
+package org.zephyrmist.core.cartridge;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
+import java.util.zip.ZipOutputStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.zephyrmist.core.content.AppliesTo;
+import org.zephyrmist.core.content.AspectForms;
+import org.zephyrmist.core.content.Content;
+import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.FileRef;
+import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Place;
+import org.zephyrmist.core.content.Rank;
+import org.zephyrmist.core.content.References;
+import org.zephyrmist.core.content.Timing;
+import org.zephyrmist.core.content.Visibility;
+
+/** Our own archive: out and in again is equal, and nothing in it is believed. */
+class WholeSourceTest {
+  private static final byte[] PDF = "%PDF-1.4 loads".getBytes(StandardCharsets.UTF_8);
+  private static final String SHA = Fingerprint.of(Fingerprint.sha256().digest(PDF)).hex();
+  private static final OffsetDateTime AT = OffsetDateTime.parse("2026-09-01T08:00:00Z");
+  @TempDir Path folder;
+  private final Map<Fingerprint, String> forms = new HashMap<>();
+
+  private static Item page(String html) {
+    return new Item(
+        new ItemKey("a"),
+        "Loads",
+        new Content.Page(html),
+        Timing.NONE,
+        new Place(Optional.of("m"), Rank.nth(0)),
+        Visibility.SHOWN,
+        EditRule.FIXED);
+  }
+
+  private WholeSource.Entry entry(Item i, AppliesTo to) {
+    AspectForms.of(i).values().forEach(f -> forms.put(Fingerprint.of(f), f));
+    return new WholeSource.Entry(
+        i.key(), i.kind(), i.rule(), to, Optional.of("tie"), AspectForms.fingerprints(i));
+  }
+
+  private WholeSource source() {
+    Item module =
+        new Item(
+            new ItemKey("m"),
+            "Week 1",
+            new Content.Module(),
+            Timing.NONE,
+            new Place(Optional.empty(), Rank.nth(0)),
+            Visibility.SHOWN,
+            EditRule.ADAPTABLE);
+    WholeSource.Entry m = entry(module, AppliesTo.EVERY_SECTION);
+    Item before = page("<p><a href=\"" + References.file(SHA, "loads.pdf", "") + "\">x</a></p>");
+    AppliesTo quay = new AppliesTo(Set.of("quay"), Set.of(), Set.of());
+    return new WholeSource(
+        "identity",
+        "LGT 110",
+        "Light",
+        List.of(
+            new WholeSource.State(1, "First", "Teodor", AT, List.of(m, entry(before, quay))),
+            new WholeSource.State(
+                0, "", "Teodor", AT, List.of(m, entry(page("<p>New.</p>"), quay)))));
+  }
+
+  private byte[] written(WholeSource s) throws IOException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    WholeWriter.write(
+        out,
+        s,
+        wanted -> forms,
+        named -> Map.of(SHA, new FileRef(SHA, "loads.pdf", "application/pdf", PDF.length)),
+        sha -> new ByteArrayInputStream(PDF));
+    return out.toByteArray();
+  }
+
+  private record Read(
+      WholeSource source, List<WholeSource.State> states, List<List<Item>> items, int files) {}
+
+  private Read read(byte[] archive) throws Exception {
+    Path file = Files.write(folder.resolve("a.zip"), archive);
+    List<WholeSource.State> states = new ArrayList<>();
+    List<List<Item>> items = new ArrayList<>();
+    int[] files = {0};
+    WholeSource s =
+        WholeReader.read(
+            file,
+            new WholeReader.Receiver() {
+              @Override
+              public FileRef file(String mediaType, InputStream in) throws IOException {
+                files[0]++;
+                byte[] all = in.readAllBytes();
+                String sha = Fingerprint.of(Fingerprint.sha256().digest(all)).hex();
+                return new FileRef(sha, "x", mediaType, all.length);
+              }
+
+              @Override
+              public void state(WholeSource.State state, List<Item> all) {
+                states.add(state);
+                items.add(all);
+              }
+            });
+    return new Read(s, states, items, files[0]);
+  }
+
+  @Test
+  void outAndInAgainIsEqualAndTwiceOutTheSameBytes() throws Exception {
+    WholeSource s = source();
+    byte[] archive = written(s);
+    Read r = read(archive);
+    assertThat(r.states()).isEqualTo(s.states());
+    assertThat(r.source().code()).isEqualTo("LGT 110");
+    assertThat(r.files()).isEqualTo(1);
+    assertThat(r.items().get(1).get(1).content().html()).isEqualTo("<p>New.</p>");
+    assertThat(written(s)).isEqualTo(archive);
+  }
+
+  /** The same archive with one file of it changed, or without it. */
+  private static byte[] with(byte[] archive, String name, String content) throws IOException {
+    Map<String, byte[]> all = new LinkedHashMap<>();
+    try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(archive))) {
+      for (ZipEntry e; (e = in.getNextEntry()) != null; ) {
+        all.put(e.getName(), in.readAllBytes());
+      }
+    }
+    String found = all.keySet().stream().filter(n -> n.startsWith(name)).findFirst().orElseThrow();
+    if (content == null) {
+      all.remove(found);
+    } else {
+      all.put(found, content.getBytes(StandardCharsets.UTF_8));
+    }
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    try (ZipOutputStream zip = new ZipOutputStream((OutputStream) out)) {
+      for (Map.Entry<String, byte[]> e : all.entrySet()) {
+        zip.putNextEntry(new ZipEntry(e.getKey()));
+        zip.write(e.getValue());
+        zip.closeEntry();
+      }
+    }
+    return out.toByteArray();
+  }
+
+  private void refused(byte[] archive, String place) {
+    assertThatThrownBy(() -> read(archive))
+        .isInstanceOfSatisfying(
+            CartridgeException.class, e -> assertThat(e.place()).startsWith(place));
+  }
+
+  @Test
+  void whatIsNotWhatItsNameSaysIsRefused() throws Exception {
+    byte[] archive = written(source());
+    refused(with(archive, "files/", "%PDF other"), "files/");
+    refused(with(archive, "forms/", "{\"title\":\"Other\"}"), "forms/");
+    refused(with(archive, "forms/", null), "forms/");
+    refused(with(archive, "trees/1", "[{\"key\":\"a\"}]"), "trees/1");
+    refused(with(archive, "trees/1", "no json"), "trees/1");
+    refused(with(archive, "source.json", "{\"format\":9}"), "source.json");
+    refused(with(archive, "source.json", null), "");
+  }
+
+  @Test
+  void aTreeWhoseModuleIsMissingIsRefused() throws Exception {
+    WholeSource s = source();
+    WholeSource.State t = s.states().get(0);
+    WholeSource torn =
+        new WholeSource(
+            "i",
+            "c",
+            "t",
+            List.of(new WholeSource.State(1, t.note(), t.by(), t.at(), t.items().subList(1, 2))));
+    refused(written(torn), "trees/1");
+  }
+}

@@ -1,0 +1,110 @@
+package org.zephyrmist.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Masters from shells, archives of whole masters, and two sources side by side. */
+class WholeIT extends ServerIT {
+  private JsonNode outline(String master, int version) {
+    return coordinator.get("/api/masters/" + master + "/versions/" + version + "/outline").json();
+  }
+
+  private static List<String> titles(JsonNode outline) {
+    return outline.valueStream().map(n -> n.path("title").asString()).toList();
+  }
+
+  @Test
+  void aFilledShellBecomesAMasterWhoseItemsKnowTheirSource() throws Exception {
+    List<UUID> to = sections("lgt-fs1");
+    String first = master("FS");
+    deliver(first, 1, to);
+    Practice.form("lgt-fs1", "Paper plot", "due", Map.of("due", "2026-10-02T18:00"));
+    Practice.form("lgt-fs1", "Paper plot", "work", Map.of("student", "A", "text", "mine"));
+    Practice.addPage("lgt-fs1", "House rules", "<p>Quiet backstage.</p>");
+    JsonNode look = coordinator.get("/api/masters/shells/" + to.get(0)).json();
+    assertThat(look.path("items").asInt()).isEqualTo(7);
+    assertThat(look.path("known").asInt()).isEqualTo(6);
+    assertThat(look.path("left").valueStream().map(l -> l.path("why").asString()))
+        .contains("DATES", "STUDENT_WORK");
+    String made =
+        coordinator
+            .post(
+                "/api/masters/shells/" + to.get(0),
+                "{\"code\":\"FS2\",\"title\":\"From a shell\",\"courses\":[]}")
+            .json()
+            .path("id")
+            .asString();
+    JsonNode outline = outline(made, 0);
+    assertThat(titles(outline)).contains("House rules", "Paper plot", "Week 3");
+    assertThat(key(made, "Checklist")).isEqualTo(key(first, "Checklist"));
+    JsonNode plot =
+        coordinator
+            .get("/api/masters/" + made + "/versions/0/items/" + key(made, "Paper plot"))
+            .json();
+    assertThat(plot.path("due").isMissingNode() || plot.path("due").isNull()).isTrue();
+    String reading =
+        coordinator
+            .get("/api/masters/" + made + "/versions/0/items/" + key(made, "Reading: loads"))
+            .json()
+            .path("html")
+            .asString();
+    assertThat(reading).contains("zref:item/" + key(made, "Checklist")).doesNotContain("/shells/");
+    assertThat(coordinator.get("/api/masters/" + made + "/ready").json().valueStream())
+        .noneMatch(f -> f.path("rule").asString().equals("DEAD_LINK"));
+  }
+
+  @Test
+  void aMasterMovesWithAllItsVersionsAndIsEqualOnTheOtherSide() throws Exception {
+    sections("lgt-ar1");
+    String master = master("AR");
+    edit(
+        master,
+        "Checklist",
+        "{\"html\":\"<p>Card.</p>\",\"appliesTo\":{\"campuses\":[\"quay\"],\"modes\":[],\"tags\":[],"
+            + "\"nobody\":false}}");
+    freeze(master, "second");
+    byte[] archive = coordinator.download("/api/masters/" + master + "/archive");
+    Caller.Answer same = coordinator.upload("/api/masters/archives", archive);
+    assertThat(same.status()).as("its code is taken").isEqualTo(409);
+    Caller.Answer taken = coordinator.upload("/api/masters/archives?code=AR2", archive);
+    assertThat(taken.status()).as(taken.text()).isEqualTo(201);
+    String other = taken.json().path("id").asString();
+    assertThat(outline(other, 1)).isEqualTo(outline(master, 1));
+    assertThat(outline(other, 2)).isEqualTo(outline(master, 2));
+    String item = "/versions/0/items/" + key(master, "Checklist");
+    assertThat(coordinator.get("/api/masters/" + other + item).json().path("own").path("appliesTo"))
+        .isEqualTo(
+            coordinator.get("/api/masters/" + master + item).json().path("own").path("appliesTo"));
+    JsonNode versions = coordinator.get("/api/masters/" + other).json().path("versions");
+    assertThat(versions.get(1).path("note").asString()).isEqualTo("second");
+    byte[] torn = "no archive".getBytes(StandardCharsets.UTF_8);
+    Caller.Answer refused = coordinator.upload("/api/masters/archives?code=AR3", torn);
+    assertThat(refused.status()).isEqualTo(422);
+  }
+
+  @Test
+  void twoSourcesAreSeenSideBySideAlsoAShell() throws Exception {
+    List<UUID> to = sections("lgt-sl1");
+    String master = master("SL");
+    deliver(master, 1, to);
+    Practice.addPage("lgt-sl1", "House rules", "<p>Quiet backstage.</p>");
+    edit(master, "Checklist", "{\"html\":\"<p>Gloves, a card and a pencil for each.</p>\"}");
+    JsonNode look =
+        coordinator
+            .get("/api/library/beside?left=master:" + master + ":0&right=section:" + to.get(0))
+            .json();
+    assertThat(look.path("right").path("onlyHere").get(0).path("title").asString())
+        .isEqualTo("House rules");
+    assertThat(look.path("left").path("only").asInt()).isZero();
+    assertThat(look.path("differing").valueStream().map(d -> d.path("left").asString()))
+        .contains("Checklist");
+    assertThat(coordinator.get("/api/library/beside?left=nothing&right=edition:x").status())
+        .isEqualTo(422);
+  }
+}
