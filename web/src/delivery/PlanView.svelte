@@ -74,6 +74,9 @@
       .sort()[0],
   );
   let hidden = $derived(place.get('choices') !== 'open');
+  let live = $derived(
+    plan?.rows.filter((r) => r.kind === 'WEB_LINK' || r.kind === 'TOOL_LINK').length ?? 0,
+  );
 </script>
 
 <div class="page">
@@ -108,6 +111,13 @@
             ]}
           </button>
         {/each}
+        {#if plan && live}
+          <span
+            class="quiet"
+            title="A live item follows its origin by itself; a copied one needs a delivery"
+            >{many(plan.rows.length - live, 'item')} copied, {figure(live)} live</span
+          >
+        {/if}
       </div>
     {/if}
     <Trouble of={trouble ?? unread} />

@@ -120,7 +120,8 @@
           {/each}
         </div>
       </section>
-      <section class="lists" aria-label="What only one has">
+      <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+      <section class="lists" aria-label="What only one has" tabindex="0">
         <p>
           <b>{many(look.equal, 'item')}</b> equal to the letter,
           <b>{figure(look.alike)}</b> in both and different

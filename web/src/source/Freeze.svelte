@@ -2,7 +2,6 @@
   import { api, got, type Schemas } from '../api/client';
   import Act from '../frame/Act.svelte';
   import Trouble from '../frame/Trouble.svelte';
-  import { place } from '../frame/place.svelte';
   import Guard from './Guard.svelte';
 
   /** What is to be looked at before a version is frozen, and freezing it. */
@@ -11,12 +10,14 @@
     number,
     stamp,
     freeze,
+    lead,
     cancel,
   }: {
     id: string;
     number: number;
     stamp: number;
     freeze: (note: string) => void;
+    lead: (key: string) => void;
     cancel: () => void;
   } = $props();
   let note = $state('');
@@ -78,11 +79,7 @@
         {#each f.places.slice(0, MOST) as p, i (i)}
           <li>
             {#if p.key}
-              <button
-                type="button"
-                class="link cut"
-                onclick={() => place.set({ item: p.key!, tab: 'write' })}>{p.title}</button
-              >
+              <button type="button" class="link cut" onclick={() => lead(p.key!)}>{p.title}</button>
             {/if}
             <span class="quiet cut" title={p.detail}>{p.detail}</span>
           </li>

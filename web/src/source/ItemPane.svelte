@@ -58,12 +58,7 @@
   </span>
 </div>
 {#if tab === 'write' && !number}
-  {#key item.key + work.stamp}<Write
-      master={work.id}
-      {item}
-      nodes={work.nodes}
-      save={change}
-    />{/key}
+  {#key item.key}<Write master={work.id} {item} nodes={work.nodes} save={change} />{/key}
 {:else if tab === 'questions' && !number}
   {#key item.key + work.stamp}<Questions
       master={work.id}

@@ -7,7 +7,7 @@
     item,
     frozen,
     change,
-  }: { item: Schemas['ItemView']; frozen: boolean; change: (c: Schemas['ItemChange']) => void } =
+  }: { item: Schemas['ItemView']; frozen: boolean; change: (c: Schemas['ItemChange']) => unknown } =
     $props();
   const rules = {
     FIXED: 'fixed: must equal the master',

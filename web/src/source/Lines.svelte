@@ -89,4 +89,8 @@
   button:disabled {
     opacity: 0.4;
   }
+  button {
+    min-width: 24px;
+    min-height: 24px;
+  }
 </style>

@@ -1,20 +1,18 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { api, got } from '../api/client';
   import Act from '../frame/Act.svelte';
-  import HandFrame from '../frame/HandFrame.svelte';
   import Trouble from '../frame/Trouble.svelte';
   import { onEscape } from '../frame/escape.svelte';
-  import { hand } from '../frame/hand.svelte';
   import { keyList } from '../frame/keys.svelte';
   import { place } from '../frame/place.svelte';
   import { resting } from '../frame/resting.svelte';
-  import { session } from '../frame/session.svelte';
   import { many } from '../marks/words';
   import AddItem from './AddItem.svelte';
   import Changes from './Changes.svelte';
   import Freeze from './Freeze.svelte';
   import ItemPane from './ItemPane.svelte';
+  import MasterHand from './MasterHand.svelte';
+  import MasterHead from './MasterHead.svelte';
   import Outline from './Outline.svelte';
   import Pack from './Pack.svelte';
   import Trail from './Trail.svelte';
@@ -34,9 +32,7 @@
         () => selected,
       ),
   );
-  let freezing = $state(false);
-  let adding = $state(false);
-  let packing = $state(false);
+  let panel = $state<'' | 'freeze' | 'add' | 'pack'>('');
   let chosen = $state.raw<ReadonlySet<string>>(new Set());
   let cut = $derived(new Set(clip.of?.cut && clip.of.master === id && !number ? clip.of.keys : []));
 
@@ -61,9 +57,7 @@
   );
 
   onEscape(() => {
-    if (packing) packing = false;
-    else if (adding) adding = false;
-    else if (freezing) freezing = false;
+    if (panel) panel = '';
     else if (place.get('from')) place.set({ from: '', to: '' });
     else if (place.get('tab')) place.set({ tab: '' });
     else if (selected) place.set({ item: '' });
@@ -153,7 +147,7 @@
 
   async function freeze(note: string) {
     await work.freeze(note);
-    freezing = work.trouble !== null;
+    if (!work.trouble) panel = '';
   }
 
   let marks = $derived(
@@ -161,65 +155,11 @@
       number ? [] : work.since.map((c) => [c.key, c.how === 'ADDED' ? 'ADD' : 'UPDATE'] as const),
     ),
   );
-  let held = $derived(work.holders());
-
-  async function takeOld() {
-    const term = session.term?.id;
-    if (!term) return;
-    const c = await got(api.GET('/api/coverage', { params: { query: { term } } }));
-    const of = c.standings[c.masters.findIndex((m) => m.id === id)];
-    hand.only(of.section.filter((_, i) => of.number[i] < newest).map((s) => c.sections[s].id));
-    place.go('/coverage?master=' + id);
-  }
 </script>
 
 <div class="page">
   <header>
-    <div class="line">
-      <h1 class="cut" title={master?.title}>
-        {master ? `${master.code} ${master.title}` : 'Opening the master …'}
-      </h1>
-      {#if master}
-        <span class="quiet cut">
-          Master · {many(nodes.length, 'item')}{#if master.builtOn}&nbsp;· built on <a
-              class="link"
-              href="/sources/editions/{master.edition}">{master.builtOn}</a
-            >{/if}{held.all ? ` · held by ${many(held.all, 'section')}` : ''}
-        </span>
-        {#if work.others.length}
-          <span class="others cut" title={work.others.map((o) => o.name).join(', ')}
-            >{work.others.map((o) => o.name).join(', ')}
-            {work.others.length === 1 ? 'is' : 'are'} here too</span
-          >
-        {/if}
-        {#if master.newerEdition}
-          <a class="link newer" href="/sources/merge/{id}/{master.newerEdition}"
-            >Edition {master.newerNumber} is here</a
-          >
-        {/if}
-        <span class="can">
-          <Act onclick={() => ((packing = !packing), (adding = false), (freezing = false))}
-            >Package…</Act
-          >
-          <Act onclick={() => place.go(`/sources/beside?left=master:${id}:${number}`)}
-            >Put beside…</Act
-          >
-          {#if number}
-            <Act onclick={() => void restore()}>Make it the draft</Act>
-            {#if !master.versions.find((v) => v.number === number)?.sections}
-              <Act onclick={() => void remove()}>Delete version {number}</Act>
-            {/if}
-            <Act onclick={() => place.set({ version: '', tab: '' })}>Back to the draft</Act>
-          {:else}
-            <Act title="Ctrl Z" onclick={() => void work.turn('undo')}>Undo</Act>
-            <Act onclick={() => ((adding = !adding), (freezing = false))}>Add an item</Act>
-            <Act main onclick={() => ((freezing = !freezing), (adding = false))}
-              >Freeze version {newest + 1}</Act
-            >
-          {/if}
-        </span>
-      {/if}
-    </div>
+    <MasterHead {work} {number} bind:panel {restore} {remove} />
     {#if master}<Trail versions={master.versions} {number} draft={work.draftWords()} />{/if}
     {#if work.turned}
       <p class="turned" role="status">
@@ -248,32 +188,33 @@
     />
   </section>
   <main class="pane">
-    {#if packing}
+    {#if panel === 'pack'}
       <Pack
         {id}
         {number}
         selected={nodes.find((n) => n.key === selected)}
-        close={() => (packing = false)}
+        close={() => (panel = '')}
       />
-    {:else if freezing && !number}
+    {:else if panel === 'freeze' && !number}
       <Freeze
         {id}
         number={newest + 1}
         stamp={work.stamp}
         {freeze}
-        cancel={() => (freezing = false)}
+        lead={(key) => ((panel = ''), place.set({ item: key, tab: 'write' }))}
+        cancel={() => (panel = '')}
       />
-    {:else if adding && !number}
+    {:else if panel === 'add' && !number}
       <AddItem
         {id}
         {nodes}
         {selected}
         done={(key) => (
-          (adding = false),
+          (panel = ''),
           place.set({ item: key, tab: 'write' }),
           work.change(async () => {})
         )}
-        cancel={() => (adding = false)}
+        cancel={() => (panel = '')}
       />
     {:else if place.get('from')}
       <Changes {id} numbers={work.numbers} />
@@ -287,55 +228,23 @@
         {:else if master}
           <h2>This master is empty</h2>
           <p class="quiet">Add its first item, or make a master from a cartridge under Sources.</p>
-          <p><Act main onclick={() => (adding = true)}>Add an item</Act></p>
+          <p><Act main onclick={() => (panel = 'add')}>Add an item</Act></p>
         {/if}
       </div>
     {/if}
   </main>
 </div>
 <svelte:window onkeydown={shortcut} />
-{#if chosen.size || clip.of}
-  <HandFrame
-    title={chosen.size
-      ? many(chosen.size, 'item') + ' chosen'
-      : `${many(clip.of!.keys.length, 'item')} ${clip.of!.cut ? 'cut' : 'copied'}`}
-    words={chosen.size ? 'Alt with arrows moves one; drag moves all.' : `“${clip.of!.title}”`}
-  >
-    {#if chosen.size}
-      {#if !number}<Act onclick={() => pick(true)}>Cut</Act>{/if}
-      <Act onclick={() => pick(false)}>Copy</Act>
-      {#if !number}
-        <Act onclick={() => void takeOut([...chosen])}>Take out</Act>
-      {/if}
-      <Act onclick={() => (chosen = new Set())}>Choose none</Act>
-    {:else}
-      {#if !number}
-        <Act main onclick={() => void put()}>Put {many(clip.of!.keys.length, 'item')} here</Act>
-      {/if}
-      <Act onclick={() => (clip.of = null)}>Forget them</Act>
-    {/if}
-  </HandFrame>
-{:else}
-  <HandFrame
-    title={hand.size ? many(hand.size, 'section') + ' in hand' : 'No section in hand'}
-    words={held.old
-      ? `${many(held.old, 'section')} ${held.old === 1 ? 'holds' : 'hold'} an older version than v${newest}`
-      : newest
-        ? 'No section holds an older version.'
-        : 'Freeze a version, then deliver it.'}
-  >
-    {#if newest}<Act onclick={takeOld}>Take those without v{newest} in hand</Act>{/if}
-  </HandFrame>
-{/if}
+<MasterHand
+  {work}
+  {number}
+  bind:chosen
+  {pick}
+  put={() => void put()}
+  takeOut={(keys) => void takeOut(keys)}
+/>
 
 <style>
-  .others {
-    color: var(--mind);
-  }
-  .newer {
-    flex: none;
-    white-space: nowrap;
-  }
   .turned {
     color: var(--ink-2);
     padding-top: 4px;
@@ -351,22 +260,6 @@
     border-bottom: 1px solid var(--line);
     background: var(--paper);
     min-width: 0;
-  }
-  .line {
-    display: flex;
-    align-items: center;
-    gap: 14px;
-    min-width: 0;
-  }
-  h1 {
-    max-width: 55%;
-    flex: none;
-  }
-  .can {
-    flex: none;
-    margin-left: auto;
-    display: flex;
-    gap: 8px;
   }
   .tree-side {
     border-right: 1px solid var(--line);

@@ -1,18 +1,19 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { api, got, type Schemas, type StepKind } from '../api/client';
+  import { api, got, type Schemas } from '../api/client';
   import Act from '../frame/Act.svelte';
   import HandFrame from '../frame/HandFrame.svelte';
-  import Trouble from '../frame/Trouble.svelte';
   import { onEscape } from '../frame/escape.svelte';
   import { keyList } from '../frame/keys.svelte';
   import { place } from '../frame/place.svelte';
   import { along } from '../lists/along';
   import StepMark from '../marks/StepMark.svelte';
-  import { aspectList, figure, many } from '../marks/words';
+  import { many } from '../marks/words';
+  import MergeHead from './MergeHead.svelte';
   import MergeSides from './MergeSides.svelte';
   import Threads from './Threads.svelte';
   import { OpenMerge, type Change } from './merge.svelte';
+  import { does, marks } from './mergeWords';
 
   /** A newer edition of the cartridge that a master was built from. */
   let { id }: { id: string } = $props();
@@ -59,42 +60,7 @@
   let to = $derived(Math.ceil((top + room) / height) + 8);
   let olderSeen = $derived(work.older.slice(from, to));
   let newer = $derived(work.newer.slice(from, to));
-  const of = (...what: Change['what'][]) =>
-    work.changes.filter((c) => what.includes(c.what)).length;
-
-  const marks: Record<Change['what'], StepKind> = {
-    SAME: 'SAME',
-    TAKE: 'UPDATE',
-    ADD: 'ADD',
-    RETIRE: 'RETIRE',
-    CLASH: 'CLASH',
-    STAYS: 'KEEP',
-    TAKEN_OUT: 'KEEP',
-    DOUBT: 'TWIN',
-  };
-  function words(c: Change): string {
-    switch (c.what) {
-      case 'TAKE':
-        return 'take: ' + aspectList(c.theirs);
-      case 'ADD':
-        return 'take: new';
-      case 'RETIRE':
-        return 'gone there: take out';
-      case 'CLASH': {
-        const side = work.sides.get(c.key);
-        const said = { OURS: 'ours stays', THEIRS: 'edition’s taken', TOGETHER: 'both taken' };
-        return side ? said[side] : 'both changed the ' + aspectList(c.clash);
-      }
-      case 'STAYS':
-        return c.ours.length ? 'gone there; ours changed, stays' : 'gone there; holds ours, stays';
-      case 'TAKEN_OUT':
-        return 'changed there; not in ours';
-      case 'DOUBT':
-        return 'decide the pair';
-      default:
-        return '';
-    }
-  }
+  const words = (c: Change) => does(c, work.sides.get(c.key));
   const openChange = (c: Change) => ['TAKE', 'ADD', 'RETIRE', 'CLASH'].includes(c.what);
 
   function select(c: Change | undefined) {
@@ -139,41 +105,11 @@
   });
 
   let name = $derived(edition ? `edition ${edition.number}` : 'the new edition');
-  let counts = $derived([
-    ['SAME', of('SAME'), 'the same'],
-    ['UPDATE', of('TAKE', 'TAKEN_OUT'), 'changed'],
-    ['ADD', of('ADD'), 'new'],
-    ['RETIRE', of('RETIRE', 'STAYS'), 'gone'],
-    ['CLASH', of('CLASH'), of('CLASH') === 1 ? 'clash with ours' : 'clashes with ours'],
-    ['TWIN', of('DOUBT'), of('DOUBT') === 1 ? 'pair in doubt' : 'pairs in doubt'],
-  ] as [StepKind, number, string][]);
 </script>
 
 <div class="page">
   <div class="work">
-    <header>
-      <div class="line">
-        <h1 class="cut">
-          {edition && master
-            ? `${edition.title}: edition ${edition.number} for ${master.code}`
-            : 'Laying the editions side by side …'}
-        </h1>
-        {#if work.view}
-          <span class="quiet cut">
-            {figure(work.view.older.length)} items before, {figure(work.view.newer.length)} now
-          </span>
-        {/if}
-      </div>
-      {#if work.view}
-        <div class="counts">
-          {#each counts as [mark, n, word] (word)}
-            <span><StepMark kind={mark} /> <b class="fig">{figure(n)}</b> {word}</span>
-          {/each}
-          <label><input type="checkbox" bind:checked={work.brief} /> only what differs</label>
-        </div>
-      {/if}
-      <Trouble of={work.trouble} />
-    </header>
+    <MergeHead {work} {edition} {master} />
     <div class="heads quiet">
       <span>Edition {older?.number}</span>
       <span></span>
@@ -304,37 +240,6 @@
     grid-template-rows: auto auto minmax(0, 1fr);
     min-height: 0;
     min-width: 0;
-  }
-  header {
-    padding: 14px 16px 6px;
-    display: grid;
-    gap: 8px;
-    min-width: 0;
-  }
-  .line {
-    display: flex;
-    gap: 14px;
-    align-items: baseline;
-    min-width: 0;
-  }
-  h1 {
-    max-width: 75%;
-    flex: none;
-  }
-  .counts {
-    display: flex;
-    gap: 6px 20px;
-    flex-wrap: wrap;
-    align-items: center;
-    color: var(--ink-2);
-  }
-  .counts span {
-    display: inline-flex;
-    gap: 6px;
-    align-items: center;
-  }
-  .counts b {
-    color: var(--ink);
   }
   .heads,
   .all {

@@ -216,7 +216,9 @@
                   ? ' · instructors only'
                   : n.shown
                     ? ''
-                    : ' · hidden'}</span
+                    : ' · hidden'}{n.nobody ? ' · stays here' : ''}{n.goesWith
+                  ? ' · tied'
+                  : ''}</span
               >
             {/if}
           </span>

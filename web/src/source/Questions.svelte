@@ -286,4 +286,8 @@
   button {
     cursor: pointer;
   }
+  button {
+    min-width: 24px;
+    min-height: 24px;
+  }
 </style>

@@ -29,12 +29,15 @@
     if (session.term) void sectionsOf(session.term.id).then((s) => (all = s));
   });
 
-  function pick() {
+  let found = $derived.by(() => {
     const t = typed.trim().toLowerCase();
-    const found =
-      all.find((s) => name(s).toLowerCase() === t) ?? all.find((s) => s.code.toLowerCase() === t);
-    section = found?.id ?? '';
-  }
+    return (
+      all.find((s) => name(s).toLowerCase() === t) ?? all.find((s) => s.code.toLowerCase() === t)
+    )?.id;
+  });
+  $effect(() => {
+    if (typed || found) section = found ?? '';
+  });
 </script>
 
 <input
@@ -43,7 +46,6 @@
   aria-label={label}
   placeholder={label}
   bind:value={typed}
-  oninput={pick}
 />
 <datalist id="sections-{id}">
   {#each all as s (s.id)}<option value={name(s)}></option>{/each}

@@ -13,7 +13,7 @@
   }: {
     item: Schemas['ItemView'];
     nodes: Node[];
-    change: (c: Schemas['ItemChange']) => Promise<void>;
+    change: (c: Schemas['ItemChange']) => Promise<unknown>;
     tie: (keys: string[], together: boolean) => Promise<void>;
   } = $props();
   type What = Schemas['Waits']['what'];

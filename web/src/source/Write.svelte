@@ -7,7 +7,7 @@
   import Setup from './Setup.svelte';
   import TextEditor from './editor/TextEditor.svelte';
   import { sendFile } from './editor/kept';
-  import { changeOf, entryOf } from './entry';
+  import { changeOf, entryOf, merged } from './entry';
   import type { Node } from './tree';
 
   let {
@@ -19,18 +19,34 @@
     master: string;
     item: Schemas['ItemView'];
     nodes: Node[];
-    save: (c: Schemas['ItemChange']) => Promise<void>;
+    save: (c: Schemas['ItemChange']) => Promise<boolean>;
   } = $props();
-  const begun = untrack(() => item);
+  let base = $state.raw(untrack(() => entryOf(item)));
   let entry = $state(untrack(() => entryOf(item)));
+  /** Another number when the text is another that was not written here. */
+  let turned = $state(0);
+  /** What somebody else has saved of the same since this was opened. */
+  let theirs = $state.raw<Schemas['ItemView'] | null>(null);
   let values = $state.raw<Schemas['Value'][]>([]);
   let form = $state<HTMLFormElement>();
   let saved = $state(false);
   let saving = $state(false);
-  /** What somebody else has saved since this was opened. */
-  let theirs = $derived(item.html !== begun.html || item.title !== begun.title ? item : null);
-  let change = $derived(changeOf(entry, entryOf(item)));
+  let change = $derived(changeOf(entry, base));
   let changed = $derived(Object.keys(change).length > 0);
+
+  /** What was not touched here becomes what it is there; what was stays, and is told. */
+  function meet() {
+    const now = entryOf(item);
+    const met = merged(entry, base, now);
+    if (met.entry.html !== entry.html) turned++;
+    theirs = met.clash ? item : null;
+    entry = met.entry;
+    base = now;
+  }
+  $effect(() => {
+    void item;
+    untrack(() => saving || meet());
+  });
 
   const has = (...fields: Field[]) => fields.some((f) => item.fields.includes(f));
   const upload = (file: File) => sendFile(master, file);
@@ -42,9 +58,16 @@
     e.preventDefault();
     if (saving || !changed) return;
     saving = true;
-    await save(change);
+    saved = await save(change);
+    if (saved) {
+      // the server tidies a text; what stands in the editor means the same
+      base = entryOf(item);
+      entry = entryOf(item);
+      theirs = null;
+    } else {
+      meet();
+    }
     saving = false;
-    saved = true;
   }
 
   function key(e: KeyboardEvent) {
@@ -64,7 +87,7 @@
       maxlength="400"
     /></label
   >
-  {#if theirs && !saved}
+  {#if theirs}
     <details class="theirs" open>
       <summary>What it says now; saving again puts yours in its place</summary>
       <p>{theirs.title}</p>
@@ -73,14 +96,14 @@
   {/if}
   {#if has('SETUP')}<Setup bind:entry {nodes} {upload} />{/if}
   {#if has('TEXT') && (!has('SETUP') || entry.subject === 'FRONT_PAGE')}
-    <TextEditor
-      html={item.html}
-      label="Text of {item.title}"
-      change={(html) => (entry.html = html)}
-      {upload}
-      {nodes}
-      {values}
-    />
+    {#key turned}<TextEditor
+        html={entry.html}
+        label="Text of {item.title}"
+        change={(html) => (entry.html = html)}
+        {upload}
+        {nodes}
+        {values}
+      />{/key}
   {/if}
   {#if has('ADDRESS', 'LAUNCH_ADDRESS')}
     <label

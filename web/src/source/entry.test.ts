@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Schemas } from '../api/client';
-import { changeOf, entryOf } from './entry';
+import { changeOf, entryOf, merged } from './entry';
 
 const item = {
   key: 'k',
@@ -35,5 +35,21 @@ describe('what is written of an item', () => {
       groups: ['North', 'South'],
       parameters: { unit: '4' },
     });
+  });
+
+  it('takes over what somebody else changed, and keeps what was written here', () => {
+    const mine = { ...entryOf(item), html: '<p>Mine.</p>' };
+    const now = { ...entryOf(item), title: 'Plot, renamed', points: '12' };
+    const met = merged(mine, entryOf(item), now);
+    expect(met.clash).toBe(false);
+    expect(met.entry).toMatchObject({ title: 'Plot, renamed', points: '12', html: '<p>Mine.</p>' });
+    expect(changeOf(met.entry, now)).toEqual({ html: '<p>Mine.</p>' });
+  });
+
+  it('says so where both wrote the same, and keeps mine to be decided on', () => {
+    const mine = { ...entryOf(item), html: '<p>Mine.</p>' };
+    const now = { ...entryOf(item), html: '<p>Theirs.</p>' };
+    const met = merged(mine, entryOf(item), now);
+    expect(met).toMatchObject({ clash: true, entry: { html: '<p>Mine.</p>' } });
   });
 });

@@ -77,3 +77,21 @@ export function changeOf(now: Entry, before: Entry): Schemas['ItemChange'] {
   if (now.file) c.file = now.file;
   return c;
 }
+
+/**
+ * What an entry becomes when the item behind it changed: fields that were not touched are the item's
+ * now; touched ones stay.
+ *
+ * @returns also whether somebody else changed a field that was touched here
+ */
+export function merged(mine: Entry, before: Entry, now: Entry): { entry: Entry; clash: boolean } {
+  const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+  const entry: Record<string, unknown> = { ...now };
+  let clash = false;
+  for (const name of Object.keys(now) as (keyof Entry)[]) {
+    if (same(mine[name], before[name]) || same(mine[name], now[name])) continue;
+    entry[name] = mine[name];
+    clash ||= !same(now[name], before[name]);
+  }
+  return { entry: entry as Entry, clash };
+}

@@ -34,12 +34,16 @@ export class OpenMaster {
     const { id } = this;
     const number = this.number();
     try {
-      this.master = await got(api.GET('/api/masters/{id}', { params: { path: { id } } }));
-      this.nodes = await got(
-        api.GET('/api/masters/{id}/versions/{number}/outline', {
-          params: { path: { id, number } },
-        }),
-      );
+      const [master, nodes] = await Promise.all([
+        got(api.GET('/api/masters/{id}', { params: { path: { id } } })),
+        got(
+          api.GET('/api/masters/{id}/versions/{number}/outline', {
+            params: { path: { id, number } },
+          }),
+        ),
+      ]);
+      this.nodes = nodes;
+      this.master = master;
       const from = this.newest;
       this.since = from
         ? await got(
@@ -95,7 +99,7 @@ export class OpenMaster {
   }
 
   /** Says what was seen, so that nobody's change is lost; where one was, it is shown. */
-  async edit(body: Schemas['ItemChange']) {
+  async edit(body: Schemas['ItemChange']): Promise<boolean> {
     const seen = this.item?.aspects;
     const params = { path: { id: this.id, key: this.selected() } };
     await this.change(() =>
@@ -106,6 +110,7 @@ export class OpenMaster {
       await this.loadItem();
       this.trouble = conflict;
     }
+    return this.trouble === null;
   }
 
   /** Ties items to each other, or unties them. */

@@ -1,6 +1,5 @@
 import type { Editor } from '@tiptap/core';
 import type { Node } from '@tiptap/pm/model';
-import { TextSelection } from '@tiptap/pm/state';
 
 /** Where the cursor stands in a table: depths of row and cell, and the number of the cell. */
 function at(editor: Editor) {
@@ -34,8 +33,7 @@ export function newTable(editor: Editor, rows: number, columns: number) {
   editor.state.doc.descendants((n, pos) => {
     if (first < 0 && pos >= from - 1 && n.type.name === 'tableCell') first = pos + 2;
   });
-  const body2 = first < 0 ? null : TextSelection.near(editor.state.doc.resolve(first));
-  if (body2) editor.view.dispatch(editor.state.tr.setSelection(body2));
+  if (first >= 0) editor.commands.setTextSelection(first);
 }
 
 function emptied(row: Node): Node {

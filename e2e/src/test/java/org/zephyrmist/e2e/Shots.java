@@ -38,6 +38,9 @@ class Shots {
               AriaRole.TREEITEM, new Page.GetByRoleOptions().setName("Reading: load and power"))
           .click();
       shot("master");
+      page.getByRole(AriaRole.TAB, new Page.GetByRoleOptions().setName("Write")).click();
+      page.locator(".ProseMirror img").waitFor();
+      shot("write");
       button("Package…").click();
       page.getByLabel(Pattern.compile("Common Cartridge 1.1")).check();
       page.getByText("Assignments are pages").waitFor();
@@ -48,6 +51,11 @@ class Shots {
       button("Next to decide").click();
       page.getByText("both changed the wording.").waitFor();
       shot("edition");
+      go("/sources/beside");
+      page.getByLabel("On the left").selectOption("Foundations of Stage Light, edition 2");
+      page.getByLabel("On the right").selectOption("LGT 110, draft");
+      page.getByText("In both, and different").waitFor();
+      shot("beside");
       go("/sources/library?q=power");
       page.locator("main [role=option]").first().click();
       shot("library");

@@ -117,8 +117,7 @@ class SourcesTest {
     Locator made =
         page.getByRole(
             AriaRole.LINK,
-            new Page.GetByRoleOptions()
-                .setName("LGT 110, version 1, Common Cartridge 1.1.imscc"));
+            new Page.GetByRoleOptions().setName("LGT 110, version 1, Common Cartridge 1.1.imscc"));
     made.waitFor();
     Download download = page.waitForDownload(made::click);
     Path packed = folder.resolve("packed.imscc");

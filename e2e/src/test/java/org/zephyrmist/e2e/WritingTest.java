@@ -20,6 +20,7 @@ import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.io.TempDir;
 import org.zephyrmist.stage.Practice;
 import org.zephyrmist.stage.Samples;
+import org.zephyrmist.stage.Stage;
 
 /** Items written where they stand, by one and by two, compared, and taken in from a shell. */
 @TestMethodOrder(OrderAnnotation.class)
@@ -33,10 +34,15 @@ class WritingTest {
 
   @BeforeAll
   static void open() throws Exception {
-    new Practice().makeShells(List.of("lgt-01"));
     walk = Walk.begin(folder, List.of("lgt-01"));
+    new Practice().makeShells(List.of("lgt-01"));
     page = walk.page;
-    walk.button("Name a platform").click();
+    page.getByLabel("Name").first().fill("Practice platform");
+    page.getByLabel("Address", new Page.GetByLabelOptions().setExact(true))
+        .fill(Stage.practiceAddress());
+    page.getByLabel(Pattern.compile("Token")).fill("practice-token");
+    walk.button("Name this platform").click();
+    assertThat(page.getByText("holds 1 shell")).isVisible();
   }
 
   @AfterAll
@@ -59,7 +65,7 @@ class WritingTest {
     Path picture = folder.resolve("plot.png");
     Files.write(picture, Base64.getDecoder().decode(PNG));
     page.locator("input[type=file][multiple]").first().setInputFiles(picture);
-    assertThat(text.locator("img")).isVisible();
+    assertThat(text.locator("img").first()).isVisible();
     page.getByLabel("Insert").selectOption("section-code");
     WholePathTest.accessible(page, "write");
     walk.button("Save Reading 1").click();
@@ -112,6 +118,8 @@ class WritingTest {
     assertThat(page.getByText("Sentences that look like a note")).isVisible();
     WholePathTest.accessible(page, "ready");
     walk.button("Reading 2").first().click();
+    page.locator(".ProseMirror").waitFor();
+    walk.button("Freeze version 2").click();
     page.getByLabel(Pattern.compile("What is new in version 2")).fill("A quiz");
     walk.button("Freeze it nevertheless").click();
     assertThat(walk.button("Freeze version 3")).isVisible();
@@ -143,7 +151,10 @@ class WritingTest {
     page.keyboard().type("Mine. ");
     walk.button("Save Reading 1").click();
     assertThat(page.getByText("Karl Hale changed the wording of")).isVisible();
-    assertThat(page.getByText("What it says now")).isVisible();
+    assertThat(page.getByLabel("Title", new Page.GetByLabelOptions().setExact(true)))
+        .hasValue("Reading one");
+    walk.button("Save Reading one").click();
+    assertThat(page.getByText("Saved in the draft.")).isVisible();
     other.context().close();
   }
 

@@ -3,7 +3,6 @@ package org.zephyrmist.core.cartridge;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -37,8 +36,7 @@ public final class CartridgeReader {
   private final Intake intake;
   private final Findings findings;
   private final PackageFiles files;
-  private final Map<String, ItemKey> firstItemOf = new HashMap<>();
-  private final Map<String, ItemKey> pageItems = new HashMap<>();
+  private final Targets targets;
   private final PackageAddresses addresses;
   private final ResourceReader resources;
   private final Steps steps;
@@ -58,6 +56,8 @@ public final class CartridgeReader {
     this.files = files;
     this.steps = steps;
     this.keys = intake.keySpace(manifest.facts());
+    Map<String, ItemKey> pageItems = new HashMap<>();
+    this.targets = new Targets(manifest, keys, findings, pageItems);
     this.addresses =
         new PackageAddresses(
             archive, manifest.root(), files, pageItems, manifest.instructorsFiles(), findings);
@@ -113,8 +113,8 @@ public final class CartridgeReader {
   }
 
   private CartridgeReader read() throws CartridgeException, IOException {
-    findTargets(manifest.outline());
-    List<Resource> unplaced = unplaced();
+    targets.find(manifest.outline());
+    List<Resource> unplaced = targets.unplaced();
     outline(manifest.outline(), Optional.empty());
     unplaced(unplaced);
     return this;
@@ -141,84 +141,18 @@ public final class CartridgeReader {
     return findings.report(files.total());
   }
 
-  /** Which page or resource is which item, before any text is read that refers to it. */
-  private void findTargets(List<Node> nodes) {
-    for (Node n : nodes) {
-      resource(n).ifPresent(r -> target(r, key(n)));
-      findTargets(n.children());
-    }
-  }
-
-  /** The resource of an item; its variant where it cannot be read itself. */
-  private Optional<Resource> resource(Node n) {
-    Optional<Resource> own = n.resource().map(manifest.resources()::get);
-    Optional<Resource> variant = own.flatMap(Resource::variant).map(manifest.resources()::get);
-    own.ifPresent(r -> firstItemOf.putIfAbsent(r.id(), key(n)));
-    variant.ifPresent(r -> firstItemOf.putIfAbsent(r.id(), key(n)));
-    if (variant.isEmpty() || variant.equals(own)) {
-      return own;
-    }
-    if (own.get().readable() || !variant.get().readable()) {
-      findings.adjusted(
-          n.title(), "has a variant, which is kept; the main one of the two was taken");
-      return own;
-    }
-    findings.adjusted(
-        n.title(), "its main resource cannot be read here; its variant was taken in its place");
-    return variant.map(v -> v.inPlaceOf(own.get()));
-  }
-
-  private void target(Resource r, ItemKey key) {
-    firstItemOf.putIfAbsent(r.id(), key);
-    r.path()
-        .filter(h -> !Paths.isPage(h) || isItem(r))
-        .ifPresent(h -> pageItems.putIfAbsent(h, key));
-  }
-
-  private static boolean isItem(Resource r) {
-    return ResourceType.of(r.type()).isPresent();
-  }
-
-  private ItemKey key(Node n) {
-    return keys.key("item " + n.id());
-  }
-
-  /** Resources in no item of the outline that are content of their own, not files of a page. */
-  private List<Resource> unplaced() {
-    List<Resource> all = new ArrayList<>();
-    for (Resource r : manifest.resources().values()) {
-      if (!firstItemOf.containsKey(r.id())) {
-        Optional<ResourceType> type = ResourceType.of(r.type());
-        boolean page =
-            type.equals(Optional.of(ResourceType.WEB_CONTENT))
-                && r.path().filter(Paths::isPage).isPresent();
-        boolean content =
-            type.isPresent()
-                && type.get() != ResourceType.WEB_CONTENT
-                && type.get() != ResourceType.ASSOCIATED_CONTENT;
-        if (page || content) {
-          all.add(r);
-          target(r, keys.key("resource " + r.id()));
-        } else if (type.isEmpty()) {
-          findings.notUnderstood(r.id(), "resource of type " + r.type() + "; its files are kept");
-        }
-      }
-    }
-    return all;
-  }
-
   private void outline(List<Node> nodes, Optional<String> parent)
       throws CartridgeException, IOException {
     Places places = new Places(parent);
     for (Node n : nodes) {
-      Optional<Resource> r = resource(n);
+      Optional<Resource> r = targets.resource(n);
       if (n.resource().isPresent() && r.isEmpty()) {
         findings.dead(n.title(), "points at resource " + n.resource().get() + ", which is missing");
       }
       if (r.isEmpty() || !n.children().isEmpty()) {
         module(n, places, r);
       } else {
-        emit(key(n), n, r.get(), places);
+        emit(targets.key(n), n, r.get(), places);
       }
     }
   }
@@ -227,7 +161,7 @@ public final class CartridgeReader {
   private void module(Node n, Places places, Optional<Resource> own)
       throws CartridgeException, IOException {
     boolean ownContent = own.isPresent();
-    ItemKey key = ownContent ? keys.key("module " + n.id()) : key(n);
+    ItemKey key = ownContent ? keys.key("module " + n.id()) : targets.key(n);
     boolean lost = n.resource().isPresent() && !ownContent && n.children().isEmpty();
     if (lost) {
       return;
@@ -242,7 +176,7 @@ public final class CartridgeReader {
         List.of());
     hidden(n, title);
     if (ownContent) {
-      emit(key(n), n, own.get(), new Places(Optional.of(key.value())));
+      emit(targets.key(n), n, own.get(), new Places(Optional.of(key.value())));
     }
     outline(n.children(), Optional.of(key.value()));
   }

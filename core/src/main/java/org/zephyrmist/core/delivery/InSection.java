@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
-import org.zephyrmist.core.content.AppliesTo;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Aspects;
 import org.zephyrmist.core.content.Content;
@@ -52,7 +51,7 @@ public record InSection(Tree tree, List<Item> items) {
       if (!notes.isEmpty()) {
         Item note = note(i, notes, after(version, node), values);
         items.add(note);
-        nodes.put(note.key(), node(note, node.appliesTo()));
+        nodes.put(note.key(), Node.of(note, node.appliesTo()));
       }
     }
     return new InSection(Tree.of(nodes.values()), items);
@@ -84,18 +83,5 @@ public record InSection(Tree tree, List<Item> items) {
     String high = next < siblings.size() ? siblings.get(next).rank() : "";
     String rank = node.rank().equals(high) ? node.rank() : Rank.between(node.rank(), high);
     return new Place(node.parent().map(ItemKey::value), rank);
-  }
-
-  private static Node node(Item i, AppliesTo appliesTo) {
-    return new Node(
-        i.key(),
-        i.kind(),
-        i.title(),
-        i.place().parent().map(ItemKey::new),
-        i.place().rank(),
-        i.rule(),
-        i.visibility(),
-        appliesTo,
-        AspectForms.fingerprints(i));
   }
 }

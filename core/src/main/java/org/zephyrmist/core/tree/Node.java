@@ -3,8 +3,10 @@ package org.zephyrmist.core.tree;
 import java.util.Optional;
 import org.zephyrmist.core.content.AppliesTo;
 import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Fingerprints;
+import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.Visibility;
@@ -26,6 +28,20 @@ public record Node(
     AppliesTo appliesTo,
     Fingerprints aspects)
     implements Alike {
+  /** An item as it stands in a tree. */
+  public static Node of(Item i, AppliesTo appliesTo) {
+    return new Node(
+        i.key(),
+        i.kind(),
+        i.title(),
+        i.place().parent().map(ItemKey::new),
+        i.place().rank(),
+        i.rule(),
+        i.visibility(),
+        appliesTo,
+        AspectForms.fingerprints(i));
+  }
+
   /** The same but for what it says. */
   public Node withAspects(Fingerprints to) {
     return new Node(key, kind, title, parent, rank, rule, visibility, appliesTo, to);

@@ -14,7 +14,6 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.zephyrmist.core.check.Finding.Rule;
 import org.zephyrmist.core.content.AppliesTo;
-import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Condition;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.EditRule;
@@ -61,22 +60,7 @@ class ReadinessTest {
   }
 
   private List<Finding> found(Guard guard, Map<ItemKey, QuestionSet> questions) {
-    Tree tree =
-        Tree.of(
-            items.stream()
-                .map(
-                    i ->
-                        new Node(
-                            i.key(),
-                            i.kind(),
-                            i.title(),
-                            Optional.empty(),
-                            i.place().rank(),
-                            i.rule(),
-                            i.visibility(),
-                            AppliesTo.EVERY_SECTION,
-                            AspectForms.fingerprints(i)))
-                .toList());
+    Tree tree = Tree.of(items.stream().map(i -> Node.of(i, AppliesTo.EVERY_SECTION)).toList());
     return Readiness.of(
         new Readiness.Draft(
             tree,

@@ -7,7 +7,6 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.zephyrmist.core.content.AppliesTo;
 import org.zephyrmist.core.content.Aspect;
-import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Item;
@@ -35,21 +34,7 @@ class InSectionTest {
   }
 
   private static Tree tree(List<Item> items) {
-    return Tree.of(
-        items.stream()
-            .map(
-                i ->
-                    new Node(
-                        i.key(),
-                        i.kind(),
-                        i.title(),
-                        Optional.empty(),
-                        i.place().rank(),
-                        i.rule(),
-                        i.visibility(),
-                        AppliesTo.EVERY_SECTION,
-                        AspectForms.fingerprints(i)))
-            .toList());
+    return Tree.of(items.stream().map(i -> Node.of(i, AppliesTo.EVERY_SECTION)).toList());
   }
 
   private static InSection in(String section, List<Item> all, List<Item> marked) {

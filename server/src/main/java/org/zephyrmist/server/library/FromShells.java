@@ -16,7 +16,7 @@ import java.util.UUID;
 import java.util.function.Function;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Fingerprint;
@@ -45,9 +45,17 @@ class FromShells {
   private final Files files;
   private final Shells shells;
   private final ShellReader reader;
+  private final TransactionTemplate transaction;
 
   FromShells(
-      DSLContext db, Masters masters, Trees trees, Files files, Shells shells, ShellReader reader) {
+      DSLContext db,
+      Masters masters,
+      Trees trees,
+      Files files,
+      Shells shells,
+      ShellReader reader,
+      TransactionTemplate transaction) {
+    this.transaction = transaction;
     this.db = db;
     this.masters = masters;
     this.trees = trees;
@@ -157,8 +165,7 @@ class FromShells {
     return all;
   }
 
-  /** A new master whose draft is what the shell holds. */
-  @Transactional
+  /** A new master whose draft is what the shell holds; all or nothing, once it is read. */
   public UUID make(
       UUID section,
       String code,
@@ -167,6 +174,16 @@ class FromShells {
       List<UUID> courses,
       SignedIn who) {
     FromShell taken = look(section).taken();
+    return transaction.execute(t -> keep(taken, code, title, program, courses, who));
+  }
+
+  private UUID keep(
+      FromShell taken,
+      String code,
+      String title,
+      Optional<UUID> program,
+      List<UUID> courses,
+      SignedIn who) {
     UUID master = masters.make(code, title, program, Optional.empty(), courses, who);
     UUID tree = masters.get(master, who).getDraftTreeId();
     trees.put(tree, taken.items());

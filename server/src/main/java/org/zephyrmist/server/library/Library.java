@@ -52,8 +52,13 @@ class Library {
           + " '\"address\":\"[a-z]+://([^/\"?#:]+)'), 'none') else '' end as host, RANK as rank from"
           + " tree_item t join sources s on s.tree_id = t.tree_id cross join asked a left join body"
           + " b on t.kind in ('TOOL_LINK', 'WEB_LINK') and b.fingerprint = substring(t.aspects from"
-          + " 161 for 32) left join words w on w.fingerprint = substring(t.aspects from 1 for 32)"
+          + " 161 for 32) left join hits h on h.fingerprint = substring(t.aspects from 1 for 32)"
           + " where FITS)";
+
+  /** Texts that have the words, from their index; only these are weighed. */
+  private static final String HITS =
+      "hits as materialized (select w.fingerprint, ts_rank(w.text, a.q) as rank from words w join"
+          + " asked a on w.text @@ a.q)";
 
   private final DSLContext db;
   private final Reach reach;
@@ -96,6 +101,8 @@ class Library {
             "with asked as ("
                 + asked
                 + "), "
+                + HITS
+                + ", "
                 + SOURCES
                 + ", "
                 + items(text)
@@ -159,10 +166,8 @@ class Library {
     return text.isEmpty()
         ? ITEMS.replace("RANK", "0::real").replace("FITS", "t.kind <> 'MODULE'")
         : ITEMS
-            .replace(
-                "RANK",
-                "coalesce(ts_rank(w.text, a.q), 0) + (t.title ilike '%' || a.part || '%')::int")
-            .replace("FITS", "w.text @@ a.q or t.title ilike '%' || a.part || '%'");
+            .replace("RANK", "coalesce(h.rank, 0) + (t.title ilike '%' || a.part || '%')::int")
+            .replace("FITS", "h.fingerprint is not null or t.title ilike '%' || a.part || '%'");
   }
 
   private static String chosen(List<String> facets, List<Object> bound) {

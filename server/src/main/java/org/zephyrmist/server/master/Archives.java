@@ -166,17 +166,24 @@ class Archives {
       public void state(WholeSource.State s, List<Item> items) {
         UUID tree = trees.create();
         trees.put(tree, items);
-        s.items().forEach(e -> own(tree, e));
+        own(tree, s.items());
         kept.put(s.number(), tree);
         states.put(s.number(), s);
       }
     };
   }
 
-  private void own(UUID tree, WholeSource.Entry e) {
-    if (!e.appliesTo().equals(AppliesTo.EVERY_SECTION)) {
-      trees.appliesTo(tree, List.of(e.key()), e.appliesTo());
+  /** For whom items are meant and what they go with, a call for each answer. */
+  private void own(UUID tree, List<WholeSource.Entry> items) {
+    Map<AppliesTo, List<ItemKey>> meant = new HashMap<>();
+    Map<String, List<ItemKey>> tied = new HashMap<>();
+    for (WholeSource.Entry e : items) {
+      if (!e.appliesTo().equals(AppliesTo.EVERY_SECTION)) {
+        meant.computeIfAbsent(e.appliesTo(), x -> new ArrayList<>()).add(e.key());
+      }
+      e.goesWith().ifPresent(t -> tied.computeIfAbsent(t, x -> new ArrayList<>()).add(e.key()));
     }
-    e.goesWith().ifPresent(tie -> trees.tie(tree, List.of(e.key()), Optional.of(tie)));
+    meant.forEach((to, keys) -> trees.appliesTo(tree, keys, to));
+    tied.forEach((tie, keys) -> trees.tie(tree, keys, Optional.of(tie)));
   }
 }
