@@ -46,8 +46,8 @@
       row('different questions', (s) => s.questions),
       row('words of text', (s) => s.words),
       row('pages without text', (s) => s.empty),
-      row('files', (s) => s.files),
-      row('in files', (s) => s.bytes, size),
+      row('different files', (s) => s.files),
+      row('size of these files', (s) => s.bytes, size),
       row('levels of the outline', (s) => s.depth),
       row('only for instructors', (s) => s.instructorsOnly),
       row('ask for something first', (s) => s.asks),
@@ -94,7 +94,7 @@
             </tr>
           </thead>
           <tbody>
-            {#each rows as x (x.words)}
+            {#each rows as x, i (i)}
               <tr>
                 <td class="l">
                   <span class="fig">{x.show(x.left)}</span>

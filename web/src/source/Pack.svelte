@@ -68,12 +68,15 @@
   }
 
   async function look() {
+    const asked = query;
     try {
-      preview = await got(
+      const found = await got(
         api.GET('/api/masters/{id}/versions/{number}/package/losses', {
-          params: { path: { id, number }, query },
+          params: { path: { id, number }, query: asked },
         }),
       );
+      // an answer that comes when something else was chosen meanwhile is not shown
+      if (asked === query) preview = found;
       trouble = null;
     } catch (e) {
       trouble = e;

@@ -5,7 +5,8 @@
   import { fileAddress, type Kept, type Picked } from './kept';
   import LinkEntry from './LinkEntry.svelte';
   import Tools from './Tools.svelte';
-  import { given, taken, whole } from './inout';
+  import './editor.css';
+  import { given, pasted, taken, whole } from './inout';
 
   /** A text that is written as it will look, or as its source. */
   let {
@@ -63,6 +64,7 @@
           'aria-multiline': 'true',
           spellcheck: 'true',
         },
+        transformPastedHTML: pasted,
         handleDrop: (_, event) => drop(event.dataTransfer?.files),
         handlePaste: (_, event) => drop(event.clipboardData?.files),
       },
@@ -165,7 +167,7 @@
     </p>
   {/if}
   {#if trouble}<p class="harm" role="alert">{trouble}</p>{/if}
-  <div class="page" class:away={source} bind:this={at}></div>
+  <div class="page z-page" class:away={source} bind:this={at}></div>
   {#if source}
     <textarea class="entry" aria-label="{label}, source" value={text} oninput={bySource}></textarea>
   {/if}
@@ -226,97 +228,5 @@
     font: 13px/19px var(--figure) !important;
     resize: none;
     min-height: 60px;
-  }
-  .page :global(.ProseMirror) {
-    flex: 1;
-    outline-offset: -2px;
-    padding: 10px 14px;
-    white-space: pre-wrap;
-    word-break: break-word;
-  }
-  .page :global(.ProseMirror > *) {
-    max-width: 68ch;
-    margin: 0 0 8px;
-  }
-  .page :global(:is(h1, h2, h3, h4)) {
-    font-weight: 650;
-    line-height: 1.3;
-  }
-  .page :global(h2) {
-    font-size: 18px;
-  }
-  .page :global(h3) {
-    font-size: 16px;
-  }
-  .page :global(:is(ul, ol)) {
-    padding-left: 22px;
-    list-style: disc;
-  }
-  .page :global(ol) {
-    list-style: decimal;
-  }
-  .page :global(blockquote) {
-    border-left: 3px solid var(--line);
-    padding-left: 10px;
-  }
-  .page :global(:is(td, th)) {
-    border: 1px solid var(--line);
-    padding: 2px 10px;
-    text-align: left;
-    min-width: 40px;
-  }
-  .page :global(th) {
-    font-weight: 650;
-  }
-  .page :global(img) {
-    max-width: 100%;
-    display: inline-block;
-  }
-  .page :global(a) {
-    text-decoration: underline;
-    color: var(--do);
-  }
-  .page :global(pre) {
-    font: 13px/19px var(--figure);
-  }
-  .page :global(.z-value),
-  .page :global(.z-blank) {
-    background: var(--do-soft);
-    border-radius: var(--r);
-    padding: 0 4px;
-  }
-  .page :global(.z-blank) {
-    background: var(--mind-soft);
-  }
-  .page :global(.z-builder),
-  .page :global(.z-instructor) {
-    background: var(--own-soft);
-    border-left: 3px solid var(--own);
-    padding: 4px 10px;
-  }
-  .page :global(.z-instructor) {
-    background: var(--do-soft);
-    border-left-color: var(--do);
-  }
-  .page :global(.z-builder::before) {
-    content: 'For the builder only, never delivered';
-  }
-  .page :global(.z-instructor::before) {
-    content: 'For instructors, never seen by students';
-  }
-  .page :global(:is(.z-builder, .z-instructor)::before) {
-    display: block;
-    color: var(--ink-2);
-    font-size: 12px;
-  }
-  .page :global(.z-island) {
-    border: 1px dashed var(--line);
-    background: var(--ground);
-    padding: 1px 6px;
-    color: var(--ink-2);
-    font: 12px/18px var(--figure);
-  }
-  .page :global(.ProseMirror-selectednode) {
-    outline: 2px solid var(--do);
   }
 </style>

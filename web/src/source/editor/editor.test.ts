@@ -1,6 +1,6 @@
 import { Editor } from '@tiptap/core';
 import { afterEach, describe, expect, it } from 'vitest';
-import { given, taken, whole } from './inout';
+import { given, pasted, taken, whole } from './inout';
 import { extensions } from './schema';
 import { addColumn, addRow, dropColumn, dropRow, newTable } from './table';
 
@@ -56,6 +56,22 @@ describe('a text that is opened and given back', () => {
   it('runs nothing that stands in it', () => {
     const html = through('<p onclick="alert(1)">x</p><script>alert(1)</script>');
     expect(html).not.toContain('<script');
+  });
+});
+
+describe('what is pasted', () => {
+  it('keeps its structure and loses the looks of the program it came from', () => {
+    const office =
+      '<style>p{margin:0}</style><p class="MsoNormal" style="margin:0"><span style="color:red">One ' +
+      '<b>two</b></span><o:p></o:p></p><table><tr><td width="9" colspan="2">a</td></tr></table>';
+    expect(pasted(office)).toBe(
+      '<p>One <b>two</b></p><table><tbody><tr><td colspan="2">a</td></tr></tbody></table>',
+    );
+  });
+
+  it('is left as it is when it comes from an editor of ours', () => {
+    const own = '<p data-pm-slice="1 1 []"><span class="z-blank">hours</span></p>';
+    expect(pasted(own)).toBe(own);
   });
 });
 

@@ -58,3 +58,19 @@ function parts(html: string): string {
 
 /** Whether the editor would give back all that it took. */
 export const whole = (before: string, after: string) => parts(before) === parts(after);
+
+const PASTED = ['href', 'src', 'alt', 'title', 'colspan', 'rowspan', 'scope', 'start', 'lang'];
+
+/** What was copied from another program: its text and structure, without its looks. */
+export function pasted(html: string): string {
+  if (html.includes('data-pm-slice')) return html; // from an editor of ours
+  const doc = new DOMParser().parseFromString(html, 'text/html');
+  doc
+    .querySelectorAll('script, style, meta, link, title, [src^="data:"]')
+    .forEach((e) => e.remove());
+  for (const e of [...doc.body.querySelectorAll('*')]) {
+    for (const a of [...e.attributes]) if (!PASTED.includes(a.name)) e.removeAttribute(a.name);
+    if (/^(SPAN|FONT|O:P)$/.test(e.tagName)) e.replaceWith(...e.childNodes);
+  }
+  return doc.body.innerHTML;
+}

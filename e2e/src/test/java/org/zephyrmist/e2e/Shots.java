@@ -39,7 +39,7 @@ class Shots {
           .click();
       shot("master");
       page.getByRole(AriaRole.TAB, new Page.GetByRoleOptions().setName("Write")).click();
-      page.locator(".ProseMirror img").waitFor();
+      page.locator(".ProseMirror img:not(.ProseMirror-separator)").first().waitFor();
       shot("write");
       button("Package…").click();
       page.getByLabel(Pattern.compile("Common Cartridge 1.1")).check();
