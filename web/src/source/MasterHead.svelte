@@ -83,7 +83,8 @@
   }
   h1 {
     max-width: 55%;
-    flex: none;
+    flex: 0 1 auto;
+    min-width: 90px;
   }
   .can {
     flex: none;

@@ -90,9 +90,8 @@
   <main>
     <div class="head">
       <h1>{masters ? many(masters.length, 'master') : 'Masters'}</h1>
-      <span class="quiet">what the college maintains and delivers</span>
       <a class="link" href="/sources/library">Look through all items</a>
-      <a class="link" href="/sources/beside">Put two side by side</a>
+      <a class="link" href="/sources/beside">Two side by side</a>
       <span class="can">
         <Act onclick={() => (making = making === 'empty' ? '' : 'empty')}>Begin an empty master</Act
         >
@@ -217,7 +216,8 @@
   }
   .head {
     display: flex;
-    gap: 14px;
+    flex-wrap: wrap;
+    gap: 6px 14px;
     align-items: center;
     padding-bottom: 8px;
   }
@@ -308,5 +308,12 @@
   }
   .none {
     padding: 24px 0;
+  }
+  .head > * {
+    white-space: nowrap;
+  }
+  .can {
+    display: flex;
+    gap: 8px;
   }
 </style>
