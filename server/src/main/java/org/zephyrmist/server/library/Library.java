@@ -60,6 +60,12 @@ class Library {
       "hits as materialized (select w.fingerprint, ts_rank(w.text, a.q) as rank from words w join"
           + " asked a on w.text @@ a.q)";
 
+  /** Only what differs from item to item, and how many each source has. */
+  private static final String FOUND =
+      "found as materialized (select tree_id, item_key, kind, title, instructors_only, asks, host,"
+          + " rank from every where CHOSEN), per_source as materialized (select tree_id,"
+          + " count(*)::int as items from found group by tree_id)";
+
   private final DSLContext db;
   private final Reach reach;
   private final Standings standings;
@@ -106,12 +112,13 @@ class Library {
                 + SOURCES
                 + ", "
                 + items(text)
-                + ", found as materialized (select * from every where "
-                + chosen
-                + ") select (select count(*)::int from found), (select coalesce(jsonb_agg(p),"
-                + " '[]'::jsonb)::text from (select edition, master, source, item_key as key, kind,"
-                + " title, instructors_only as \"instructorsOnly\", asks from found order by rank"
-                + " desc, title, source, item_key limit ? offset ?) p), (select"
+                + ", "
+                + FOUND.replace("CHOSEN", chosen)
+                + " select (select count(*)::int from found), (select coalesce(jsonb_agg(p),"
+                + " '[]'::jsonb)::text from (select s.edition, s.master, s.source, f.item_key as"
+                + " key, f.kind, f.title, f.instructors_only as \"instructorsOnly\", f.asks from"
+                + " found f join sources s on s.tree_id = f.tree_id order by f.rank desc, f.title,"
+                + " s.source, f.item_key limit ? offset ?) p), (select"
                 + " coalesce(jsonb_agg(c), '[]'::jsonb)::text from ("
                 + counts()
                 + ") c)",
@@ -197,15 +204,25 @@ class Library {
     };
   }
 
+  /** What is the same for all items of a source is counted by sources. */
   private static String counts() {
     return Arrays.stream(Facet.values())
         .map(
             f ->
-                "(select '%s' as facet, %s as value, count(*)::int as items from found where %s"
-                        .formatted(f, column(f), column(f))
-                    + " <> '' group by 2 order by 3 desc, 2 limit "
+                "(select '%s' as facet, %s as value, %s::int as items from %s where %s <> ''"
+                        .formatted(
+                            f,
+                            column(f),
+                            ofItem(f) ? "count(*)" : "sum(items)",
+                            ofItem(f) ? "found" : "per_source join sources using (tree_id)",
+                            column(f))
+                    + " group by 2 order by 3 desc, 2 limit "
                     + VALUES
                     + ")")
         .collect(Collectors.joining(" union all "));
+  }
+
+  private static boolean ofItem(Facet f) {
+    return f == Facet.KIND || f == Facet.HOST || f == Facet.AUDIENCE;
   }
 }
