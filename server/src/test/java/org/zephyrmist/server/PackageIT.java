@@ -107,6 +107,11 @@ class PackageIT extends ServerIT {
         coordinator.get("/api/cartridges/editions/" + edition).json().path("cartridge").asString();
     administrator.call("PUT", "/api/cartridges/" + cartridge + "/consent", null);
     assertThat(freeze(made, "first").status()).isEqualTo(201);
+    coordinator.delete("/api/masters/" + made + "/draft/items/" + key(made, "Protected"));
+    administrator.call("DELETE", "/api/cartridges/" + cartridge + "/consent", null);
+    assertThat(coordinator.get("/api/masters/" + made + "/archive").status())
+        .as("version 1 holds it, though the draft no longer does")
+        .isEqualTo(409);
   }
 
   @Test

@@ -129,27 +129,17 @@ class EditionMergeTest {
     return t.nodes().stream().map(n -> "  ".repeat(t.depth(n.key())) + n.key()).toList();
   }
 
-  private static final Tree OLD =
-      tree(
-          module("m", 0),
-          page("a", "m", 0, "a1"),
-          page("b", "m", 1, "b1"),
-          page("c", "m", 2, "c1"));
+  /** One module with three pages that say this. */
+  private static Tree pages(String a, String b, String c) {
+    return tree(module("m", 0), page("a", "m", 0, a), page("b", "m", 1, b), page("c", "m", 2, c));
+  }
+
+  private static final Tree OLD = pages("a1", "b1", "c1");
 
   @Test
   void whatOnlyTheEditionChangedIsTakenAndWhatOnlyOursChangedStays() {
-    Tree newer =
-        tree(
-            module("m", 0),
-            page("a", "m", 0, "a2"),
-            page("b", "m", 1, "b1"),
-            page("c", "m", 2, "c1"));
-    Tree master =
-        tree(
-            module("m", 0),
-            page("a", "m", 0, "a1"),
-            page("b", "m", 1, "ours"),
-            page("c", "m", 2, "c1"));
+    Tree newer = pages("a2", "b1", "c1");
+    Tree master = pages("a1", "ours", "c1");
     Merged r = all(OLD, newer, master, Map.of());
     assertThat(r.of("a").what()).isEqualTo(What.TAKE);
     assertThat(r.of("b").what()).isEqualTo(What.SAME);
@@ -161,18 +151,8 @@ class EditionMergeTest {
 
   @Test
   void whatBothChangedIsAskedAndStaysOursUntilThen() {
-    Tree newer =
-        tree(
-            module("m", 0),
-            page("a", "m", 0, "a2"),
-            page("b", "m", 1, "b1"),
-            page("c", "m", 2, "c1"));
-    Tree master =
-        tree(
-            module("m", 0),
-            page("a", "m", 0, "ours"),
-            page("b", "m", 1, "b1"),
-            page("c", "m", 2, "c1"));
+    Tree newer = pages("a2", "b1", "c1");
+    Tree master = pages("ours", "b1", "c1");
     assertThat(all(OLD, newer, master, Map.of()).of("a").what()).isEqualTo(What.CLASH);
     ItemKey a = new ItemKey("a");
     assertThat(all(OLD, newer, master, Map.of()).result())
@@ -185,24 +165,14 @@ class EditionMergeTest {
 
   @Test
   void whatBothChangedAlikeIsNoClash() {
-    Tree changed =
-        tree(
-            module("m", 0),
-            page("a", "m", 0, "a2"),
-            page("b", "m", 1, "b1"),
-            page("c", "m", 2, "c1"));
+    Tree changed = pages("a2", "b1", "c1");
     assertThat(all(OLD, changed, changed, Map.of()).of("a").what()).isEqualTo(What.SAME);
   }
 
   @Test
   void whatIsGoneGoesUnlessOursChangedIt() {
     Tree newer = tree(module("m", 0), page("b", "m", 0, "b1"));
-    Tree master =
-        tree(
-            module("m", 0),
-            page("a", "m", 0, "a1"),
-            page("b", "m", 1, "b1"),
-            page("c", "m", 2, "ours"));
+    Tree master = pages("a1", "b1", "ours");
     Merged r = all(OLD, newer, master, Map.of());
     assertThat(r.of("a").what()).isEqualTo(What.RETIRE);
     assertThat(r.of("c").what()).isEqualTo(What.STAYS);
@@ -225,12 +195,7 @@ class EditionMergeTest {
 
   @Test
   void whatTheMasterTookOutIsNotPutBack() {
-    Tree newer =
-        tree(
-            module("m", 0),
-            page("a", "m", 0, "a2"),
-            page("b", "m", 1, "b1"),
-            page("c", "m", 2, "c1"));
+    Tree newer = pages("a2", "b1", "c1");
     Tree master = tree(module("m", 0), page("b", "m", 1, "b1"), page("c", "m", 2, "c1"));
     Merged r = all(OLD, newer, master, Map.of());
     assertThat(r.of("a").what()).isEqualTo(What.TAKEN_OUT);

@@ -191,15 +191,18 @@ public class Trees {
     return items(List.of(node(tree, key))).get(0);
   }
 
-  /** Those of the items that are in a tree, in no order. */
-  public List<Item> items(UUID tree, Collection<ItemKey> keys) {
-    return items(
+  /** These items of a tree, in the order of the keys; not found if one is not there. */
+  public List<Node> nodes(UUID tree, List<ItemKey> keys) {
+    Map<ItemKey, Node> there =
         db.selectFrom(TREE_ITEM)
             .where(TREE_ITEM.TREE_ID.eq(tree))
             .and(
                 TREE_ITEM.ITEM_KEY.eq(
                     any(keys.stream().map(ItemKey::value).toArray(String[]::new))))
-            .fetch(this::node));
+            .fetchMap(r -> new ItemKey(r.getItemKey()), this::node);
+    return keys.stream()
+        .map(k -> Optional.ofNullable(there.get(k)).orElseThrow(() -> Refusal.notFound("item")))
+        .toList();
   }
 
   /** Whole items for these nodes, in their order. */

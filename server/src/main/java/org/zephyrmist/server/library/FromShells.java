@@ -156,7 +156,7 @@ class FromShells {
         .forEach(
             (edition, keys) ->
                 trees
-                    .items(edition.value2(), keys)
+                    .items(trees.nodes(edition.value2(), keys))
                     .forEach(
                         i ->
                             all.put(

@@ -3,12 +3,9 @@ package org.zephyrmist.server.master;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.UUID;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.security.access.prepost.PreAuthorize;
@@ -25,6 +22,7 @@ import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.SignedIn;
+import org.zephyrmist.server.web.Attachment;
 import org.zephyrmist.server.web.Uploads;
 import org.zephyrmist.server.web.Workspace;
 
@@ -57,11 +55,7 @@ class ArchiveApi {
     WholeSource whole = archives.of(m);
     String name = m.getCode().replaceAll("[^\\p{L}\\p{N}]+", "-") + ".zip";
     events.add(who.id(), "kept an archive of", m.getCode(), m.getTitle());
-    response.setContentType(MediaType.APPLICATION_OCTET_STREAM_VALUE);
-    response.setHeader(HttpHeaders.CACHE_CONTROL, "no-store");
-    response.setHeader(
-        HttpHeaders.CONTENT_DISPOSITION,
-        ContentDisposition.attachment().filename(name, StandardCharsets.UTF_8).build().toString());
+    Attachment.begin(response, name);
     archives.write(whole, response.getOutputStream());
   }
 

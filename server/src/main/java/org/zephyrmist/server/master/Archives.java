@@ -67,7 +67,9 @@ class Archives {
 
   /** Everything of a master; refused where something protected may not leave. */
   WholeSource of(MasterRecord m) {
-    consents.check(m.getDraftTreeId());
+    List<UUID> all = new ArrayList<>(List.of(m.getDraftTreeId()));
+    masters.versions(m.getId()).forEach(v -> all.add(v.getTreeId()));
+    consents.check(all);
     List<WholeSource.State> states = new ArrayList<>();
     db.select(VERSION.fields())
         .select(PERSON.NAME)

@@ -22,6 +22,11 @@ class Consents {
 
   /** Refuses if a tree holds something protected that nobody consented to. */
   void check(UUID tree) {
+    check(List.of(tree));
+  }
+
+  /** The same of several trees at once. */
+  void check(List<UUID> trees) {
     List<String> titles =
         db.selectDistinct(CARTRIDGE.TITLE)
             .from(TREE_ITEM)
@@ -29,7 +34,7 @@ class Consents {
             .on(EDITION.ID.eq(TREE_ITEM.ORIGIN))
             .join(CARTRIDGE)
             .on(CARTRIDGE.ID.eq(EDITION.CARTRIDGE_ID))
-            .where(TREE_ITEM.TREE_ID.eq(tree))
+            .where(TREE_ITEM.TREE_ID.in(trees))
             .and(TREE_ITEM.ASKS.ne(""))
             .and(CARTRIDGE.CONSENT_AT.isNull())
             .orderBy(CARTRIDGE.TITLE)

@@ -105,7 +105,7 @@ public class Drafts {
   public void tie(MasterRecord master, List<ItemKey> keys, boolean together, SignedIn who) {
     edits.begin(master);
     UUID tree = master.getDraftTreeId();
-    List<Item> items = trees.items(keys.stream().map(k -> trees.node(tree, k)).toList());
+    List<Item> items = trees.items(trees.nodes(tree, keys));
     if (together && items.size() < 2) {
       throw Refusal.bad("One item goes with nothing.", "Choose two or more.");
     }
@@ -152,7 +152,7 @@ public class Drafts {
       SignedIn who) {
     edits.begin(master);
     UUID tree = master.getDraftTreeId();
-    List<Item> items = trees.items(keys.stream().map(k -> trees.node(tree, k)).toList());
+    List<Item> items = trees.items(trees.nodes(tree, keys));
     edits.step(
         master,
         keys,

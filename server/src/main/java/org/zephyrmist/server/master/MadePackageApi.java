@@ -6,14 +6,11 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.security.access.prepost.PreAuthorize;
@@ -32,6 +29,7 @@ import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.queue.Queue;
+import org.zephyrmist.server.web.Attachment;
 
 /** Packages that are made in the background. */
 @RestController
@@ -120,15 +118,8 @@ class MadePackageApi {
       throws IOException {
     masters.get(id, who);
     MadePackageRecord r = this.made.ready(id, made, who);
-    response.setContentType(MediaType.APPLICATION_OCTET_STREAM_VALUE);
+    Attachment.begin(response, r.getFileName());
     response.setContentLengthLong(r.getBytes());
-    response.setHeader(HttpHeaders.CACHE_CONTROL, "no-store");
-    response.setHeader(
-        HttpHeaders.CONTENT_DISPOSITION,
-        ContentDisposition.attachment()
-            .filename(r.getFileName(), StandardCharsets.UTF_8)
-            .build()
-            .toString());
     try (InputStream in = this.made.open(r)) {
       in.transferTo(response.getOutputStream());
     }

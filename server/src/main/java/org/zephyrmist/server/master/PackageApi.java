@@ -3,14 +3,11 @@ package org.zephyrmist.server.master;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.constraints.NotNull;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -27,6 +24,7 @@ import org.zephyrmist.server.content.Previews;
 import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.SignedIn;
+import org.zephyrmist.server.web.Attachment;
 
 /** Packages of a master: what they would lose, and the packages themselves. */
 @RestController
@@ -115,14 +113,7 @@ class PackageApi {
     String what = number == 0 ? "draft" : "version " + number;
     String name = code + ", " + what + ", " + format.words();
     events.add(who.id(), "wrote a package of", code + ", " + what, format.words());
-    response.setContentType(MediaType.APPLICATION_OCTET_STREAM_VALUE);
-    response.setHeader(HttpHeaders.CACHE_CONTROL, "no-store");
-    response.setHeader(
-        HttpHeaders.CONTENT_DISPOSITION,
-        ContentDisposition.attachment()
-            .filename(name.replaceAll("[/\\\\:]", "-") + ".imscc", StandardCharsets.UTF_8)
-            .build()
-            .toString());
+    Attachment.begin(response, name.replaceAll("[/\\\\:]", "-") + ".imscc");
     packages.write(wanted, choices, response.getOutputStream());
   }
 
