@@ -107,11 +107,26 @@ class PackageIT extends ServerIT {
         coordinator.get("/api/cartridges/editions/" + edition).json().path("cartridge").asString();
     administrator.call("PUT", "/api/cartridges/" + cartridge + "/consent", null);
     assertThat(freeze(made, "first").status()).isEqualTo(201);
+    String packages = "/api/masters/" + made + "/packages";
+    String ordered =
+        coordinator
+            .post(
+                packages,
+                "{\"version\":1,\"format\":\"CC_1_3\",\"parameters\":true,\"grading\":true,"
+                    + "\"instructorsOnly\":true,\"parts\":[]}")
+            .json()
+            .path("id")
+            .asString();
+    await(
+        () -> coordinator.get(packages).json().get(0),
+        p -> p.path("state").asString().equals("READY"));
+    assertThat(coordinator.get(packages + "/" + ordered).status()).isEqualTo(200);
     coordinator.delete("/api/masters/" + made + "/draft/items/" + key(made, "Protected"));
     administrator.call("DELETE", "/api/cartridges/" + cartridge + "/consent", null);
     assertThat(coordinator.get("/api/masters/" + made + "/archive").status())
         .as("version 1 holds it, though the draft no longer does")
         .isEqualTo(409);
+    assertThat(coordinator.get(packages + "/" + ordered).status()).isEqualTo(409);
   }
 
   @Test

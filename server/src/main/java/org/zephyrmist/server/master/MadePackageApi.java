@@ -116,8 +116,9 @@ class MadePackageApi {
       @AuthenticationPrincipal SignedIn who,
       HttpServletResponse response)
       throws IOException {
-    masters.get(id, who);
+    MasterRecord master = masters.get(id, who);
     MadePackageRecord r = this.made.ready(id, made, who);
+    consents.check(masters.tree(master, this.made.order(r).version()));
     Attachment.begin(response, r.getFileName());
     response.setContentLengthLong(r.getBytes());
     try (InputStream in = this.made.open(r)) {

@@ -140,6 +140,10 @@ class MadePackages implements Job {
         .orElseThrow(() -> Refusal.notFound("package"));
   }
 
+  Packages.Order order(MadePackageRecord r) {
+    return json.readValue(r.getWanted().data(), Packages.Order.class);
+  }
+
   InputStream open(MadePackageRecord r) {
     return files.open(Fingerprint.of(r.getSha256()).hex());
   }
@@ -200,7 +204,7 @@ class MadePackages implements Job {
   }
 
   private void make(MadePackageRecord r) throws IOException {
-    Packages.Order order = json.readValue(r.getWanted().data(), Packages.Order.class);
+    Packages.Order order = order(r);
     Path here = workspace.file("package");
     try {
       try (OutputStream out = new Told(java.nio.file.Files.newOutputStream(here), r.getId())) {
