@@ -56,9 +56,10 @@
         </li>
       {/each}
       {#if look.missing.length}
-        <li class="mind">
-          {many(look.missing.length, 'file')} only the platform has: {look.missing.join(', ')}. Put
-          them into the draft by hand.
+        <li>
+          {many(look.missing.length, 'file')} only the platform has, fetched from there: {look.missing.join(
+            ', ',
+          )}
         </li>
       {/if}
     </ul>
@@ -77,8 +78,5 @@
     display: flex;
     gap: 10px;
     flex-wrap: wrap;
-  }
-  .mind {
-    color: var(--mind);
   }
 </style>

@@ -9,8 +9,10 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.security.MessageDigest;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import tools.jackson.databind.JsonNode;
@@ -144,6 +146,24 @@ final class Practice {
   static byte[] bytes(String path) throws Exception {
     HttpRequest r = HttpRequest.newBuilder(URI.create(address() + path)).build();
     return CLIENT.send(r, HttpResponse.BodyHandlers.ofByteArray()).body();
+  }
+
+  /** A file that only the platform has. */
+  static String file(byte[] bytes) throws Exception {
+    String sha = HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
+    HttpRequest r =
+        HttpRequest.newBuilder(URI.create(address() + "/api/files/" + sha))
+            .header("Authorization", "Bearer practice-token")
+            .header("Content-Type", "application/pdf")
+            .PUT(HttpRequest.BodyPublishers.ofByteArray(bytes))
+            .build();
+    CLIENT.send(r, HttpResponse.BodyHandlers.discarding());
+    return sha;
+  }
+
+  /** What somebody sees on a page of the platform. */
+  static String page(String path) throws Exception {
+    return new String(bytes(path), StandardCharsets.UTF_8);
   }
 
   /** The instructor adds a page at the end. */

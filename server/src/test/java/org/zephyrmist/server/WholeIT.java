@@ -26,10 +26,15 @@ class WholeIT extends ServerIT {
     deliver(first, 1, to);
     Practice.form("lgt-fs1", "Paper plot", "due", Map.of("due", "2026-10-02T18:00"));
     Practice.form("lgt-fs1", "Paper plot", "work", Map.of("student", "A", "text", "mine"));
-    Practice.addPage("lgt-fs1", "House rules", "<p>Quiet backstage.</p>");
+    String sha = Practice.file("a plan of the stage".getBytes(StandardCharsets.UTF_8));
+    Practice.addPage(
+        "lgt-fs1",
+        "House rules",
+        "<p>Quiet backstage.</p><p><a href='/files/" + sha + "/stage.pdf'>Stage</a></p>");
     JsonNode look = coordinator.get("/api/masters/shells/" + to.get(0)).json();
     assertThat(look.path("items").asInt()).isEqualTo(7);
     assertThat(look.path("known").asInt()).isEqualTo(6);
+    assertThat(look.path("missing").get(0).asString()).isEqualTo("stage.pdf");
     assertThat(look.path("left").valueStream().map(l -> l.path("why").asString()))
         .contains("DATES", "STUDENT_WORK");
     String made =
@@ -40,6 +45,10 @@ class WholeIT extends ServerIT {
             .json()
             .path("id")
             .asString();
+    assertThat(
+            new String(
+                coordinator.download("/api/files/" + sha + "/stage.pdf"), StandardCharsets.UTF_8))
+        .isEqualTo("a plan of the stage");
     JsonNode outline = outline(made, 0);
     assertThat(titles(outline)).contains("House rules", "Paper plot", "Week 3");
     assertThat(key(made, "Checklist")).isEqualTo(key(first, "Checklist"));
@@ -57,6 +66,25 @@ class WholeIT extends ServerIT {
     assertThat(reading).contains("zref:item/" + key(made, "Checklist")).doesNotContain("/shells/");
     assertThat(coordinator.get("/api/masters/" + made + "/ready").json().valueStream())
         .noneMatch(f -> f.path("rule").asString().equals("DEAD_LINK"));
+  }
+
+  @Test
+  void whatWasCopiedByHandAndRewrittenIsStillKnown() throws Exception {
+    List<UUID> to = sections("lgt-fs2");
+    String first = master("FT");
+    Practice.addPage("lgt-fs2", "House rules", "<p>Quiet backstage.</p>");
+    for (String title : List.of("Checklist", "Reading: loads")) {
+      String html =
+          coordinator
+              .get("/api/masters/" + first + "/versions/1/items/" + key(first, title))
+              .json()
+              .path("html")
+              .asString();
+      Practice.addPage("lgt-fs2", title, html + "<p>Bring gloves.</p>");
+    }
+    JsonNode look = coordinator.get("/api/masters/shells/" + to.get(0)).json();
+    assertThat(look.path("items").asInt()).isEqualTo(3);
+    assertThat(look.path("known").asInt()).isEqualTo(2);
   }
 
   @Test

@@ -235,6 +235,57 @@ class WritingIT extends ServerIT {
   }
 
   @Test
+  void whatAnItemNamesIsNamedInTheShellByTheShellsOwnIdsAndComesBackEqual() throws Exception {
+    List<UUID> to = sections("lgt-wm1");
+    String master = master("WM");
+    String labs = add(master, "GRADE_CATEGORY", "Labs");
+    changed(master, labs, "{\"weight\":\"100\"}");
+    String rubric = add(master, "RUBRIC", "How a plot is graded");
+    changed(master, rubric, "{\"criteria\":[{\"text\":\"Legible\",\"points\":\"4\"}]}");
+    byte[] pdf = "a load table".getBytes(StandardCharsets.UTF_8);
+    String sha =
+        coordinator
+            .upload(at(master, "/draft/files?fileName=loads.pdf"), pdf)
+            .json()
+            .path("sha256")
+            .asString();
+    changed(
+        master,
+        key(master, "Paper plot"),
+        ("{\"category\":\"%s\",\"rubric\":\"%s\",\"conditions\":[{\"what\":\"READ\",\"item\":\"%s\"}],"
+                + "\"attached\":[{\"sha256\":\"%s\",\"name\":\"loads.pdf\"}]}")
+            .formatted(labs, rubric, key(master, "Checklist"), sha));
+    String menu = add(master, "SETUP", "Menu");
+    changed(
+        master,
+        menu,
+        ("{\"subject\":\"MENU\",\"entries\":[{\"label\":\"Plot\",\"value\":\"zref:item/%s\"},"
+                + "{\"label\":\"Library\",\"value\":\"https://library.larkmoor.example/\"}]}")
+            .formatted(key(master, "Paper plot")));
+    freeze(master, "graded");
+    deliver(master, 2, to);
+    JsonNode plot = Practice.item("lgt-wm1", "Paper plot");
+    assertThat(plot.path("grading").path("category").asString())
+        .isEqualTo(Practice.item("lgt-wm1", "Labs").path("id").asString());
+    assertThat(plot.path("grading").path("rubric").asString())
+        .isEqualTo(Practice.item("lgt-wm1", "How a plot is graded").path("id").asString());
+    assertThat(plot.path("visibility").path("conditions").get(0).path("item").asString())
+        .isEqualTo(Practice.item("lgt-wm1", "Checklist").path("id").asString());
+    JsonNode entries =
+        Practice.item("lgt-wm1", "Menu").path("wording").path("more").path("entries");
+    assertThat(entries.get(0).path("value").asString())
+        .isEqualTo("/shells/lgt-wm1/items/" + plot.path("id").asString());
+    assertThat(entries.get(1).path("value").asString()).startsWith("https://library");
+    assertThat(Practice.bytes("/files/" + sha + "/loads.pdf")).isEqualTo(pdf);
+    assertThat(Practice.page("/shells/lgt-wm1?item=" + plot.path("id").asString()))
+        .contains("loads.pdf", "after reading", "Counts into", "Labs");
+    assertThat(deliver(master, 2, to).path("lines").get(0).path("activity").asString())
+        .isEqualTo("nothing to do: it holds version 2");
+    JsonNode look = coordinator.get("/api/masters/shells/" + to.get(0)).json();
+    assertThat(look.path("known").asInt()).isEqualTo(look.path("items").asInt());
+  }
+
+  @Test
   void aMasterThatIsLimitedIsNotFrozenWithMore() throws Exception {
     sections("lgt-we1");
     String master = master("WE");

@@ -42,6 +42,26 @@ public final class AspectForms {
     return CanonicalJson.write(wording.withHtml(Html.canonical(wording.html())));
   }
 
+  /** The grading that has this form. */
+  public static Grading grading(String form) {
+    return CanonicalJson.read(form, Grading.class);
+  }
+
+  /** The form of a grading. */
+  public static String form(Grading grading) {
+    return CanonicalJson.write(grading);
+  }
+
+  /** The visibility that has this form. */
+  public static Visibility visibility(String form) {
+    return CanonicalJson.read(form, Visibility.class);
+  }
+
+  /** The form of a visibility. */
+  public static String form(Visibility visibility) {
+    return CanonicalJson.write(visibility);
+  }
+
   /** The place that has this form. */
   public static Place place(String form) {
     return CanonicalJson.read(form, Place.class);

@@ -7,7 +7,7 @@ import java.util.Optional;
 /**
  * What must be done or be so before an item opens.
  *
- * @param item key of the item it is about; none for a day
+ * @param item key of the item it is about, or in a shell what the platform calls it; none for a day
  * @param percent of its points that are needed, of a score
  * @param from the day, in local time
  */
@@ -35,7 +35,6 @@ public record Condition(
     if (!fits) {
       throw new IllegalArgumentException("A condition has what it asks for, and no more");
     }
-    item.ifPresent(ItemKey::new);
     percent = percent.map(Grading::plain);
     if (percent.filter(p -> p.compareTo(ALL) > 0).isPresent()) {
       throw new IllegalArgumentException("A score is at most 100 percent");
@@ -52,7 +51,7 @@ public record Condition(
   }
 
   /** The same about another item. */
-  public Condition about(ItemKey to) {
-    return new Condition(what, Optional.of(to.value()), percent, from);
+  public Condition about(String to) {
+    return new Condition(what, Optional.of(to), percent, from);
   }
 }

@@ -1,6 +1,7 @@
 package org.zephyrmist.core.content;
 
 import java.nio.charset.StandardCharsets;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.regex.Pattern;
 
@@ -16,6 +17,11 @@ public record ItemKey(String value) implements Comparable<ItemKey> {
     if (!FORM.matcher(value).matches()) {
       throw new IllegalArgumentException("Not an item key: " + value);
     }
+  }
+
+  /** The key with this value; none if it is no key. */
+  public static Optional<ItemKey> of(String value) {
+    return FORM.matcher(value).matches() ? Optional.of(new ItemKey(value)) : Optional.empty();
   }
 
   /** A new key that no other item has. */

@@ -1,5 +1,6 @@
 package org.zephyrmist.core.delivery;
 
+import java.util.Collection;
 import java.util.Optional;
 import java.util.Set;
 import org.zephyrmist.core.content.Aspect;
@@ -15,7 +16,7 @@ import org.zephyrmist.core.content.Fingerprints;
  * @param writes aspects that were written
  */
 public record Receipt(Base base, How how, Set<Aspect> writes) {
-  /** Stands for a text whose links could not all be written. */
+  /** Stands for an aspect whose links could not all be written. */
   private static final Fingerprint UNFINISHED = Fingerprint.of("links unfinished");
 
   /** How an item came to be as it is. */
@@ -48,15 +49,15 @@ public record Receipt(Base base, How how, Set<Aspect> writes) {
   }
 
   /**
-   * The receipt of a step that was broken off and settled. A text that refers to other items may
-   * have been written before they were there.
+   * The receipt of a step that was broken off and settled. What names other items may have been
+   * written before they were there.
    *
-   * @param refers whether the text that the step writes refers to other items
+   * @param refers aspects that name other items
    */
   public static Optional<Receipt> settled(
-      Step s, Optional<Held> now, boolean untouched, Optional<Base> old, boolean refers) {
+      Step s, Optional<Held> now, boolean untouched, Optional<Base> old, Set<Aspect> refers) {
     Optional<Receipt> r = of(s, now, untouched, old);
-    return refers && s.writes().contains(Aspect.WORDING) ? r.map(Receipt::unfinished) : r;
+    return r.map(x -> x.unfinished(s.writes().stream().filter(refers::contains).toList()));
   }
 
   private static Held asWeLeftIt(Step s, Held now) {
@@ -91,16 +92,13 @@ public record Receipt(Base base, How how, Set<Aspect> writes) {
             new Receipt(after, s.writes().isEmpty() ? How.KEPT : How.UPDATED, s.writes()));
   }
 
-  /** The same, but the next plan writes the text again: its links could not all be written. */
-  private Receipt unfinished() {
-    Base b =
-        new Base(
-            base.key(),
-            base.kind(),
-            base.title(),
-            base.id(),
-            base.sent().with(Aspect.WORDING, UNFINISHED),
-            base.shown());
+  /** The same, but the next plan writes these again: their links could not all be written. */
+  private Receipt unfinished(Collection<Aspect> again) {
+    Fingerprints sent = base.sent();
+    for (Aspect a : again) {
+      sent = sent.with(a, UNFINISHED);
+    }
+    Base b = new Base(base.key(), base.kind(), base.title(), base.id(), sent, base.shown());
     return new Receipt(b, how, writes);
   }
 }

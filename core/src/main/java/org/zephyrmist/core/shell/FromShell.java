@@ -10,13 +10,11 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import org.zephyrmist.core.content.Aspects;
-import org.zephyrmist.core.content.Condition;
-import org.zephyrmist.core.content.Html;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.Mentions;
 import org.zephyrmist.core.content.Place;
-import org.zephyrmist.core.content.References;
 import org.zephyrmist.core.content.Timing;
 
 /**
@@ -33,8 +31,8 @@ public record FromShell(List<Item> items, Map<ItemKey, Known> origins, List<Left
   /**
    * An item of a shell.
    *
-   * @param item with the shell's own id as its key; what it refers to within the shell has the key
-   *     {@code here:ID} in its place and is a reference by that id in its text
+   * @param item with the shell's own id as its key; what it names within the shell is named by that
+   *     id, the module it stands in also as {@code here:ID}
    * @param studentWork whether students handed something in
    */
   public record There(Item item, boolean studentWork) {}
@@ -113,8 +111,7 @@ public record FromShell(List<Item> items, Map<ItemKey, Known> origins, List<Left
         a = a.with(Timing.NONE);
       }
       a = launched(a, i, source);
-      a = a.with(a.wording().withHtml(referring(a.wording().html())));
-      a = a.with(a.visibility().withConditions(conditions(a)));
+      a = Mentions.renamed(a, this::named);
       ItemKey key = keys.get(i.key().value());
       Item item = a.item(key, i.kind(), source.map(k -> k.item().rule()).orElse(i.rule()));
       Optional<String> parent =
@@ -141,21 +138,9 @@ public record FromShell(List<Item> items, Map<ItemKey, Known> origins, List<Left
       return a.with(a.launch().withParameters(wanted));
     }
 
-    private List<Condition> conditions(Aspects a) {
-      return a.visibility().conditions().stream()
-          .filter(c -> c.item().map(keys::containsKey).orElse(false))
-          .map(c -> c.about(keys.get(c.item().orElseThrow())))
-          .toList();
-    }
-
-    private String referring(String html) {
-      return Html.mapAddresses(
-          html,
-          address ->
-              References.asItem(address)
-                  .filter(r -> keys.containsKey(r.key().value()))
-                  .map(r -> References.item(keys.get(r.key().value()), r.fragment()))
-                  .orElse(address));
+    /** By its key in the master; none for what does not come along. */
+    private Optional<String> named(String id) {
+      return Optional.ofNullable(keys.get(id)).map(ItemKey::value);
     }
 
     private void dropEmptyModules() {

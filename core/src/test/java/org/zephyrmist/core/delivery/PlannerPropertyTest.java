@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import java.util.Set;
 import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
 import org.zephyrmist.core.Laws;
@@ -129,7 +130,7 @@ class PlannerPropertyTest {
       sent.forEach(s -> now.put(s.key(), write(s)));
       for (Step s : sent) {
         Optional<Base> old = Optional.ofNullable(bases.get(s.key()));
-        Receipt.settled(s, now.get(s.key()), true, old, false).ifPresent(this::keep);
+        Receipt.settled(s, now.get(s.key()), true, old, Set.of()).ifPresent(this::keep);
       }
     }
 
@@ -254,7 +255,7 @@ class PlannerPropertyTest {
           for (Step s : w.plan()) {
             Optional<Base> old = Optional.ofNullable(w.bases.get(s.key()));
             Optional<Held> now = w.write(s);
-            assertThat(Receipt.settled(s, now, true, old, false))
+            assertThat(Receipt.settled(s, now, true, old, Set.of()))
                 .isEqualTo(Receipt.of(s, now, true, old));
           }
         });

@@ -71,7 +71,12 @@ class ReceiptTest {
     assertThat(step(NEW, List.of(held(NEW)), Map.of(KEY, r.base())).moves()).isFalse();
     Fingerprints halfLinked = NEW.with(Aspect.WORDING, Fingerprint.of("new, without its links"));
     Base half =
-        Receipt.settled(update(), Optional.of(held(halfLinked)), true, Optional.of(BASE), true)
+        Receipt.settled(
+                update(),
+                Optional.of(held(halfLinked)),
+                true,
+                Optional.of(BASE),
+                Set.of(Aspect.WORDING))
             .get()
             .base();
     assertThat(step(NEW, List.of(held(halfLinked)), Map.of(KEY, half)).writes())

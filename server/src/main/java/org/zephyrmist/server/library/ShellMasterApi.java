@@ -59,7 +59,7 @@ class ShellMasterApi {
    * What of a shell would become a master.
    *
    * @param known items that a source of ours has
-   * @param missing files that only the platform has
+   * @param missing names of files that only the platform has; they are fetched from there
    */
   record ShellLook(
       @NotNull Map<Kind, Integer> kinds,
@@ -100,7 +100,7 @@ class ShellMasterApi {
         look.taken().items().size(),
         look.taken().origins().size(),
         out,
-        look.missing().stream().limit(TITLES).toList());
+        look.missing().values().stream().sorted().limit(TITLES).toList());
   }
 
   @PostMapping

@@ -4,6 +4,7 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.Collection;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
@@ -16,6 +17,7 @@ import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Mentions;
 import org.zephyrmist.core.content.References;
 import org.zephyrmist.core.content.Wording;
 import org.zephyrmist.core.delivery.Step;
@@ -60,9 +62,30 @@ class Forms {
    * @param dead references of its text that led nowhere and were left out
    */
   record Written(Map<Aspect, String> forms, Optional<Wording> wording, int dead) {
-    /** Whether the text refers to other items. */
-    boolean refers() {
-      return wording.map(w -> !References.items(w.html()).isEmpty()).orElse(false);
+    /** Aspects that name other items: written once more when all of those are there. */
+    Set<Aspect> refers() {
+      Set<Aspect> all = EnumSet.noneOf(Aspect.class);
+      wording.filter(Mentions::any).ifPresent(w -> all.add(Aspect.WORDING));
+      Optional.ofNullable(forms.get(Aspect.GRADING))
+          .filter(f -> Mentions.any(AspectForms.grading(f)))
+          .ifPresent(f -> all.add(Aspect.GRADING));
+      Optional.ofNullable(forms.get(Aspect.VISIBILITY))
+          .filter(f -> Mentions.any(AspectForms.visibility(f)))
+          .ifPresent(f -> all.add(Aspect.VISIBILITY));
+      return all;
+    }
+
+    /** Of what is written, only what names other items. */
+    Written links() {
+      Set<Aspect> refers = refers();
+      Map<Aspect, String> only = new EnumMap<>(Aspect.class);
+      forms.forEach(
+          (a, f) -> {
+            if (refers.contains(a)) {
+              only.put(a, f);
+            }
+          });
+      return new Written(only, wording.filter(w -> refers.contains(Aspect.WORDING)), dead);
     }
 
     int chars() {

@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -155,6 +156,6 @@ class Settlement {
         s.platformItem().flatMap(reading::item),
         untouched,
         Optional.ofNullable(bases.get(step.key())),
-        w != null && w.refers());
+        w == null ? Set.of() : w.refers());
   }
 }

@@ -65,6 +65,7 @@ class StepSender {
     Map<String, String> named = new TreeMap<>();
     for (Forms.Written f : w.forms().values()) {
       f.wording().flatMap(Wording::file).ifPresent(x -> needed.put(x.sha256(), x));
+      f.wording().map(Wording::attached).orElse(List.of()).forEach(x -> needed.put(x.sha256(), x));
       f.wording()
           .map(x -> References.files(x.html()))
           .orElse(List.of())
@@ -155,7 +156,7 @@ class StepSender {
     }
   }
 
-  /** Texts that refer to items which were not there yet when they were written. */
+  /** What names items which were not there yet when it was written. */
   private void writeLinks(Work w, List<Step> later) {
     ShellTranslator translator = translator(w);
     List<Write> out = new ArrayList<>();

@@ -2,7 +2,6 @@ package org.zephyrmist.server.line;
 
 import java.nio.charset.StandardCharsets;
 import java.util.HexFormat;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -26,7 +25,7 @@ class Writes {
   }
 
   /**
-   * @param complete false if the text refers to items that are not in the shell yet
+   * @param complete false if it names items that are not in the shell yet
    */
   record Made(Write write, boolean complete) {}
 
@@ -35,7 +34,7 @@ class Writes {
     return key(line, s, s.kind(), s.writes());
   }
 
-  /** The key of a text that is written once more, when all items that it refers to are there. */
+  /** The key of what is written once more, when all items that it refers to are there. */
   static String linksKey(UUID line, Step s) {
     return key(line, s, StepKind.UPDATE, Set.of(Aspect.WORDING)) + "-links";
   }
@@ -71,7 +70,7 @@ class Writes {
     return new Made(write, w.complete());
   }
 
-  /** The text of an item alone. */
+  /** What of an item names others, alone. */
   Write links(
       String key,
       Step s,
@@ -80,9 +79,8 @@ class Writes {
       UUID master,
       String id,
       Optional<String> revision) {
-    Forms.Written text = new Forms.Written(Map.of(), written.wording(), written.dead());
     return new Write.Update(
-        key, id, revision.orElse(null), out(s, text, translator, master).forms());
+        key, id, revision.orElse(null), out(s, written.links(), translator, master).forms());
   }
 
   /** In the shell's terms, in a time after which its section waits. */

@@ -9,6 +9,7 @@ import org.zephyrmist.core.content.Condition;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Grading;
+import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.References;
 import org.zephyrmist.core.content.SetupSubject;
@@ -149,7 +150,7 @@ final class Entries {
     try {
       return new Condition(
           w.what(),
-          Optional.ofNullable(w.item()).filter(k -> !k.isBlank()),
+          Optional.ofNullable(w.item()).filter(k -> !k.isBlank()).map(k -> new ItemKey(k).value()),
           Optional.ofNullable(w.percent()).flatMap(Entries::points),
           Optional.ofNullable(w.from()).flatMap(Entries::day));
     } catch (IllegalArgumentException e) {

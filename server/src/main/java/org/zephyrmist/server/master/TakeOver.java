@@ -16,12 +16,11 @@ import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.content.Aspects;
-import org.zephyrmist.core.content.Html;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.Mentions;
 import org.zephyrmist.core.content.Place;
-import org.zephyrmist.core.content.References;
 import org.zephyrmist.core.question.QuestionSet;
 import org.zephyrmist.core.tree.NoSuchPlace;
 import org.zephyrmist.core.tree.Node;
@@ -115,7 +114,7 @@ class TakeOver {
         .collect(Collectors.toCollection(LinkedHashSet::new));
   }
 
-  /** Banks that chosen quizzes draw from, and pages and files that chosen texts lead to. */
+  /** Banks that chosen quizzes draw from, and what chosen items name and cannot do without. */
   private Set<ItemKey> along(Tree there, Tree here, Set<ItemKey> chosen) {
     Set<ItemKey> needed = new LinkedHashSet<>();
     List<Item> items = trees.items(nodes(there, chosen));
@@ -132,17 +131,18 @@ class TakeOver {
     }
     drawn.forEach(b -> Optional.ofNullable(banks.get(b)).ifPresent(needed::add));
     for (Item i : items) {
-      References.items(i.content().html())
-          .forEach(
-              r ->
-                  there
-                      .get(r.key())
-                      .filter(n -> n.kind() == Kind.FILE)
-                      .ifPresent(n -> needed.add(n.key())));
+      Mentions.of(i).stream()
+          .filter(m -> there.get(m.to()).filter(n -> needed(m.why(), n.kind())).isPresent())
+          .forEach(m -> needed.add(m.to()));
     }
     needed.removeAll(chosen);
     needed.removeIf(here::has);
     return needed;
+  }
+
+  /** A page that a text leads to is not taken over with it. */
+  private static boolean needed(Mentions.Why why, Kind kind) {
+    return why == Mentions.Why.LINK ? kind == Kind.FILE : true;
   }
 
   private static List<Node> nodes(Tree there, Set<ItemKey> keys) {
@@ -159,15 +159,10 @@ class TakeOver {
   private List<Item> items(Tree there, Set<ItemKey> all, Map<ItemKey, ItemKey> keys) {
     List<Item> items = new ArrayList<>();
     for (Item i : trees.items(nodes(there, all))) {
-      Aspects a = Aspects.of(i);
-      String html =
-          Html.mapAddresses(
-              i.content().html(),
-              address ->
-                  References.asItem(address)
-                      .map(r -> References.item(keys.getOrDefault(r.key(), r.key()), r.fragment()))
-                      .orElse(address));
-      items.add(a.with(a.wording().withHtml(html)).item(keys.get(i.key()), i.kind(), i.rule()));
+      Aspects a =
+          Mentions.renamed(
+              Aspects.of(i), k -> ItemKey.of(k).map(key -> keys.getOrDefault(key, key).value()));
+      items.add(a.item(keys.get(i.key()), i.kind(), i.rule()));
     }
     return items;
   }

@@ -7,7 +7,9 @@ import java.net.UnknownHostException;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodySubscribers;
 import java.net.http.HttpTimeoutException;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
@@ -50,9 +52,30 @@ public class GuardedClient {
    */
   public HttpResponse<byte[]> send(HttpRequest request, Duration total)
       throws IOException, InterruptedException {
+    return send(
+        request,
+        total,
+        i -> new Limited<>(BodySubscribers.ofByteArray(), settings.answerMostBytes()));
+  }
+
+  /**
+   * Writes the body of an answer into a file, as large as a package may be.
+   *
+   * @throws NotAllowed if the host is not one to be called
+   * @throws TooLarge if the answer is larger than {@code settings.uploadMostBytes()}
+   * @throws HttpTimeoutException if it has not come in time
+   */
+  public HttpResponse<Path> download(HttpRequest request, Duration total, Path to)
+      throws IOException, InterruptedException {
+    return send(
+        request, total, i -> new Limited<>(BodySubscribers.ofFile(to), settings.uploadMostBytes()));
+  }
+
+  private <T> HttpResponse<T> send(
+      HttpRequest request, Duration total, HttpResponse.BodyHandler<T> body)
+      throws IOException, InterruptedException {
     check(request.uri());
-    CompletableFuture<HttpResponse<byte[]>> answer =
-        client.sendAsync(request, i -> new Limited(settings.answerMostBytes()));
+    CompletableFuture<HttpResponse<T>> answer = client.sendAsync(request, body);
     try {
       return answer.get(total.toMillis(), TimeUnit.MILLISECONDS);
     } catch (TimeoutException e) {

@@ -1,28 +1,37 @@
 package org.zephyrmist.server.outgoing;
 
 import java.net.http.HttpResponse.BodySubscriber;
-import java.net.http.HttpResponse.BodySubscribers;
 import java.nio.ByteBuffer;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import java.util.concurrent.Flow;
 
-/** A body in memory, up to a size; of what is larger no more is asked for. */
-final class Limited implements BodySubscriber<byte[]> {
-  private final BodySubscriber<byte[]> whole = BodySubscribers.ofByteArray();
-  private final CompletableFuture<byte[]> body = new CompletableFuture<>();
+/** A body up to a size; of what is larger no more is asked for. */
+final class Limited<T> implements BodySubscriber<T> {
+  private final BodySubscriber<T> whole;
+  private final CompletableFuture<T> body = new CompletableFuture<>();
   private final long most;
   private Flow.Subscription subscription;
   private long size;
 
-  Limited(long most) {
+  Limited(BodySubscriber<T> whole, long most) {
+    this.whole = whole;
     this.most = most;
-    whole.getBody().thenAccept(body::complete);
+    whole
+        .getBody()
+        .whenComplete(
+            (b, e) -> {
+              if (e == null) {
+                body.complete(b);
+              } else {
+                body.completeExceptionally(e);
+              }
+            });
   }
 
   @Override
-  public CompletionStage<byte[]> getBody() {
+  public CompletionStage<T> getBody() {
     return body;
   }
 

@@ -5,7 +5,9 @@ import java.net.URI;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.net.http.HttpTimeoutException;
+import java.nio.file.Path;
 import java.time.Duration;
+import java.util.function.Function;
 import org.zephyrmist.core.content.Titles;
 import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.outgoing.GuardedClient;
@@ -82,14 +84,26 @@ final class HttpCalls {
    * @param total in which the answer has to have come whole
    */
   HttpResponse<byte[]> send(HttpRequest request, Duration total) {
-    return breaker.call(() -> answer(request, total));
+    return breaker.call(() -> answer(() -> client.send(request, total), HttpResponse::body));
   }
 
-  private HttpResponse<byte[]> answer(HttpRequest request, Duration total) {
+  /** Writes the body of an answer into a file. */
+  void download(HttpRequest request, Duration total, Path to) {
+    breaker.call(() -> answer(() -> client.download(request, total, to), r -> new byte[0]));
+  }
+
+  private interface Call<T> {
+    HttpResponse<T> make() throws IOException, InterruptedException;
+  }
+
+  /**
+   * @param said the body of an answer that may say what was wrong
+   */
+  private <T> HttpResponse<T> answer(Call<T> call, Function<HttpResponse<T>, byte[]> said) {
     try {
-      HttpResponse<byte[]> r = client.send(request, total);
+      HttpResponse<T> r = call.make();
       if (r.statusCode() / 100 != 2 && r.statusCode() != NOT_MODIFIED) {
-        throw refusal(r);
+        throw refusal(r, said.apply(r));
       }
       return r;
     } catch (GuardedClient.NotAllowed e) {
@@ -114,7 +128,7 @@ final class HttpCalls {
     }
   }
 
-  private PlatformException refusal(HttpResponse<byte[]> r) {
+  private PlatformException refusal(HttpResponse<?> r, byte[] body) {
     int status = r.statusCode();
     return switch (status) {
       case 401 ->
@@ -139,17 +153,17 @@ final class HttpCalls {
               null);
       default ->
           PlatformException.lasting(
-              "The platform refused the steps with error " + status + "." + said(r),
+              "The platform refused the steps with error " + status + "." + said(r, body),
               "Send this text to the platform's people.");
     };
   }
 
   /** What a problem of the platform says (RFC 9457), in one line; nothing else is passed on. */
-  private String said(HttpResponse<byte[]> r) {
+  private String said(HttpResponse<?> r, byte[] body) {
     boolean problem =
         r.headers().firstValue("Content-Type").orElse("").startsWith("application/problem+json");
     try {
-      JsonNode detail = problem ? json.readTree(r.body()).path("detail") : null;
+      JsonNode detail = problem ? json.readTree(body).path("detail") : null;
       String text = detail == null ? "" : Titles.clean(detail.asString(""));
       return text.isEmpty() ? "" : " It says: " + text;
     } catch (JacksonException e) {

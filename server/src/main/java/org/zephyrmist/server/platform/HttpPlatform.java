@@ -5,6 +5,7 @@ import java.net.URLEncoder;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -139,6 +140,18 @@ final class HttpPlatform implements PlatformGateway {
             .timeout(settings.callTimeout().multipliedBy(10))
             .build();
     calls.send(request, settings.callTotal().multipliedBy(10));
+  }
+
+  @Override
+  public void download(String sha256, Path to) {
+    calls.download(
+        calls
+            .request("/api/files/" + sha256)
+            .GET()
+            .timeout(settings.callTimeout().multipliedBy(10))
+            .build(),
+        settings.callTotal().multipliedBy(10),
+        to);
   }
 
   private static String encode(String s) {

@@ -1,6 +1,7 @@
 package org.zephyrmist.server.platform;
 
 import java.io.InputStream;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -78,4 +79,7 @@ public interface PlatformGateway {
   List<FileRef> missing(List<FileRef> files);
 
   void upload(FileRef file, InputStream in);
+
+  /** Writes a file that the platform holds here; what comes is not yet known to be that file. */
+  void download(String sha256, Path to);
 }

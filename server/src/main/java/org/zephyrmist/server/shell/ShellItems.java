@@ -6,12 +6,13 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import org.zephyrmist.core.content.Aspects;
 import org.zephyrmist.core.content.EditRule;
-import org.zephyrmist.core.content.Html;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Mentions;
 import org.zephyrmist.core.content.Place;
 import org.zephyrmist.core.content.Rank;
 import org.zephyrmist.core.content.References;
@@ -32,17 +33,23 @@ public final class ShellItems {
   public static List<Placed> outline(Reading reading, ShellAddresses addresses, String shell) {
     Map<String, String> ids = new HashMap<>();
     reading.holdings().forEach(h -> ids.put(h.base().key().value(), h.platformItem()));
-    UnaryOperator<String> refer =
-        address ->
-            References.asItem(address)
-                .map(r -> item(ids.getOrDefault(r.key().value(), r.key().value()), r.fragment()))
-                .or(() -> addresses.asItem(shell, address).map(i -> item(i.id(), i.fragment())))
-                .orElse(address);
-    return outline(reading, refer);
-  }
-
-  private static String item(String id, String fragment) {
-    return References.item(key(id), fragment);
+    Function<String, Optional<String>> named =
+        k -> {
+          String id = k.startsWith(ShellTranslator.HERE) ? ShellTranslator.here(k) : ids.get(k);
+          return Optional.of(id == null ? k : key(id).value());
+        };
+    Function<String, String> address =
+        a ->
+            addresses
+                .asItem(shell, a)
+                .map(i -> References.item(key(i.id()), i.fragment()))
+                .orElse(a);
+    return outline(
+        reading,
+        a -> {
+          Aspects ours = Mentions.renamed(a, named);
+          return ours.with(Mentions.addresses(ours.wording(), address));
+        });
   }
 
   /** A platform's id may hold what no key of ours can. */
@@ -50,20 +57,20 @@ public final class ShellItems {
     return id.matches("[A-Za-z0-9._-]{1,80}") ? new ItemKey(id) : ItemKey.named("shell\n" + id);
   }
 
-  private static List<Placed> outline(Reading reading, UnaryOperator<String> refer) {
+  private static List<Placed> outline(Reading reading, UnaryOperator<Aspects> named) {
     Map<Optional<String>, List<Held>> below = new HashMap<>();
     for (Held h : reading.items()) {
       Optional<String> parent = h.parent().filter(p -> reading.byId().containsKey(p));
       below.computeIfAbsent(parent, p -> new ArrayList<>()).add(h);
     }
     List<Placed> all = new ArrayList<>();
-    walk(reading, refer, below, Optional.empty(), all);
+    walk(reading, named, below, Optional.empty(), all);
     return all;
   }
 
   private static void walk(
       Reading reading,
-      UnaryOperator<String> refer,
+      UnaryOperator<Aspects> named,
       Map<Optional<String>, List<Held>> below,
       Optional<String> at,
       List<Placed> all) {
@@ -71,9 +78,8 @@ public final class ShellItems {
     List<Item> items = new ArrayList<>();
     Map<Item, Held> of = new HashMap<>();
     for (Held h : here) {
-      Aspects a = Aspects.read(reading.forms().get(h.id()));
-      String html = Html.mapAddresses(a.wording().html(), refer);
-      Item i = a.with(a.wording().withHtml(html)).item(key(h.id()), h.kind(), EditRule.ADAPTABLE);
+      Aspects a = named.apply(Aspects.read(reading.forms().get(h.id())));
+      Item i = a.item(key(h.id()), h.kind(), EditRule.ADAPTABLE);
       items.add(i);
       of.put(i, h);
     }
@@ -83,7 +89,7 @@ public final class ShellItems {
       Held h = of.get(i);
       Place place = new Place(at.map(p -> key(p).value()), Rank.nth(n));
       all.add(new Placed(i.withPlace(place), h));
-      walk(reading, refer, below, Optional.of(h.id()), all);
+      walk(reading, named, below, Optional.of(h.id()), all);
     }
   }
 }

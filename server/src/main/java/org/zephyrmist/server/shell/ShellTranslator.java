@@ -6,9 +6,10 @@ import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.function.UnaryOperator;
+import java.util.function.Function;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
+import org.zephyrmist.core.content.Aspects;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
@@ -17,6 +18,7 @@ import org.zephyrmist.core.content.Html;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.Mentions;
 import org.zephyrmist.core.content.Place;
 import org.zephyrmist.core.content.References;
 import org.zephyrmist.core.content.Wording;
@@ -48,6 +50,9 @@ public final class ShellTranslator {
           .maximumWeight(32_000_000)
           .weigher((Raw raw, Own own) -> chars(raw.forms()) + chars(own.forms()))
           .build();
+
+  /** Before the platform's id of an item that is not ours, where a key would stand. */
+  static final String HERE = "here:";
 
   private final ShellAddresses addresses;
   private final String shell;
@@ -93,9 +98,14 @@ public final class ShellTranslator {
     return new Read(held, forms);
   }
 
+  /** The platform's id in what stands where a key would stand. */
+  static String here(String key) {
+    return key.substring(HERE.length());
+  }
+
   private Place place(Place place, Optional<Ours.Known> known) {
     Optional<String> parent =
-        place.parent().map(p -> key(p, known).map(ItemKey::value).orElse("here:" + p));
+        place.parent().map(p -> key(p, known).map(ItemKey::value).orElse(HERE + p));
     boolean lettered =
         parent.isEmpty()
             && known.map(k -> letters.get(k.master())).filter(place.rank()::startsWith).isPresent();
@@ -115,17 +125,22 @@ public final class ShellTranslator {
   /** All but the place; kept where no address is the shell's own. */
   private Own translate(ShellItem s, Optional<Ours.Known> known) {
     Item raw = AspectForms.item(new ItemKey("x"), s.kind(), EditRule.ADAPTABLE, s.forms());
-    Map<Aspect, String> forms = new EnumMap<>(AspectForms.of(raw));
     boolean[] local = {false};
-    Wording wording = Wording.of(raw);
-    if (!wording.html().isEmpty()) {
-      UnaryOperator<String> reference =
-          address -> {
-            local[0] |= addresses.isWithinAShell(address);
-            return reference(address, known);
-          };
-      String html = Html.mapAddresses(wording.html(), reference);
-      forms.put(Aspect.WORDING, AspectForms.form(wording.withHtml(html)));
+    Function<String, Optional<String>> named =
+        id -> {
+          local[0] = true;
+          return Optional.of(key(id, known).map(ItemKey::value).orElse(HERE + id));
+        };
+    Function<String, String> reference =
+        address -> {
+          local[0] |= addresses.isWithinAShell(address);
+          return reference(address, known);
+        };
+    Aspects a = Aspects.of(raw);
+    a = a.with(Mentions.renamed(a.grading(), named)).with(Mentions.renamed(a.visibility(), named));
+    Map<Aspect, String> forms = new EnumMap<>(a.forms());
+    if (!a.wording().html().isEmpty() || !a.wording().entries().isEmpty()) {
+      forms.put(Aspect.WORDING, AspectForms.form(Mentions.addresses(a.wording(), reference)));
     }
     Own own = new Own(raw.title(), forms, AspectForms.fingerprints(forms));
     if (!local[0]) {
@@ -164,21 +179,45 @@ public final class ShellTranslator {
     out.putAll(forms);
     boolean[] complete = {true};
     wording.ifPresent(w -> out.put(Aspect.WORDING, AspectForms.form(out(w, master, complete))));
+    Function<String, Optional<String>> named = key -> id(master, key, complete);
+    out.computeIfPresent(
+        Aspect.GRADING,
+        (a, form) -> AspectForms.form(Mentions.renamed(AspectForms.grading(form), named)));
+    out.computeIfPresent(
+        Aspect.VISIBILITY,
+        (a, form) -> AspectForms.form(Mentions.renamed(AspectForms.visibility(form), named)));
     out.computeIfPresent(
         Aspect.PLACE, (a, form) -> AspectForms.form(out(AspectForms.place(form), master)));
     return new Written(out, complete[0]);
   }
 
   private Wording out(Wording w, UUID master, boolean[] complete) {
-    return w.withHtml(
-        References.resolve(
-            Html.safe(w.html(), frames),
-            addresses::file,
-            i -> {
-              Optional<String> id = ours.id(master, i.key());
-              complete[0] &= id.isPresent();
-              return id.map(x -> addresses.item(shell, x, i.fragment())).orElse(References.NOWHERE);
-            }));
+    Wording safe = w.withHtml(Html.safe(w.html(), frames));
+    Wording there =
+        Mentions.addresses(
+            safe,
+            a ->
+                References.asFile(a)
+                    .map(addresses::file)
+                    .or(
+                        () ->
+                            References.asItem(a)
+                                .map(
+                                    r ->
+                                        id(master, r.key().value(), complete)
+                                            .map(x -> addresses.item(shell, x, r.fragment()))
+                                            .orElse(References.NOWHERE)))
+                    .orElse(References.isOurs(a) ? References.NOWHERE : a));
+    return there.withSetup(
+        there.subject(),
+        there.entries().stream().filter(e -> !e.value().equals(References.NOWHERE)).toList());
+  }
+
+  /** What the platform calls an item of a master; notes it if the item is not there. */
+  private Optional<String> id(UUID master, String key, boolean[] complete) {
+    Optional<String> id = ItemKey.of(key).flatMap(k -> ours.id(master, k));
+    complete[0] &= id.isPresent();
+    return id;
   }
 
   private Place out(Place place, UUID master) {

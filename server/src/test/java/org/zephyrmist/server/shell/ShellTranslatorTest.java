@@ -2,6 +2,7 @@ package org.zephyrmist.server.shell;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.math.BigDecimal;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -10,9 +11,11 @@ import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
+import org.zephyrmist.core.content.Condition;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Frames;
+import org.zephyrmist.core.content.Grading;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
@@ -143,5 +146,34 @@ class ShellTranslatorTest {
         .contains("/shells/s1/items/m2");
     assertThat(wording("s1", both(), "<a href='/shells/s1/items/m1'>x</a>"))
         .contains("zref:item/week");
+  }
+
+  @Test
+  void whatAnItemNamesIsNamedByTheShellsIdsAndComesBackEqual() {
+    Item plot =
+        new Item(
+            new ItemKey("plot"),
+            "Plot",
+            new Content.Assignment(
+                "", Grading.points(BigDecimal.TEN).withCategory(Optional.of("week"))),
+            Timing.NONE,
+            new Place(Optional.of("week"), "03"),
+            Visibility.SHOWN.withConditions(
+                List.of(
+                    Condition.read(new ItemKey("page")), Condition.read(new ItemKey("elsewhere")))),
+            EditRule.ADAPTABLE);
+    ShellTranslator t = translator("s1", OURS);
+    ShellTranslator.Written out = t.out(AspectForms.of(plot), Optional.empty(), MASTER);
+    assertThat(out.complete()).as("one of them is not there").isFalse();
+    assertThat(out.forms().get(Aspect.GRADING)).contains("\"category\":\"m1\"");
+    assertThat(out.forms().get(Aspect.VISIBILITY)).contains("\"p1\"").doesNotContain("elsewhere");
+    ShellItem there =
+        new ShellItem("x1", Kind.ASSIGNMENT, Optional.empty(), out.forms(), false, "", "", "r");
+    Map<Aspect, String> back = t.in(there).forms();
+    assertThat(back.get(Aspect.GRADING)).isEqualTo(AspectForms.of(plot).get(Aspect.GRADING));
+    assertThat(back.get(Aspect.VISIBILITY)).contains("\"item\":\"page\"");
+    assertThat(translator("s2", NOTHING).in(there).forms().get(Aspect.GRADING))
+        .as("theirs in another shell")
+        .contains("here:m1");
   }
 }

@@ -79,11 +79,13 @@ class Files {
                 + " select id, parent_id, shown and not instructors_only from item"
                 + "   where kind not in ('QUIZ', 'QUESTION_BANK') and wording -> 'file' ->> 'sha256' = ?"
                 + "   or html like ?"
+                + "   or kind <> 'QUESTION_BANK' and wording -> 'attached' @> ?::jsonb"
                 + " union all select up.item, p.parent_id, p.shown and not p.instructors_only"
                 + "   from up join item p on p.id = up.parent_id)"
                 + " select exists (select 1 from up group by item having bool_and(seen))",
             sha256,
-            "%/files/" + sha256 + "%")
+            "%/files/" + sha256 + "%",
+            "[{\"sha256\":\"" + sha256 + "\"}]")
         .fetchSingle(0, boolean.class);
   }
 

@@ -1,6 +1,7 @@
 package org.zephyrmist.standins.platform;
 
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -83,6 +84,16 @@ class ShellApi {
   @PutMapping(path = "/files/{sha256}", consumes = MediaType.ALL_VALUE)
   void upload(@PathVariable String sha256, HttpServletRequest request) throws IOException {
     files.store(sha256, request.getContentType(), request.getInputStream());
+  }
+
+  @GetMapping(path = "/files/{sha256}", produces = MediaType.ALL_VALUE)
+  void file(@PathVariable String sha256, HttpServletResponse response) throws IOException {
+    String type =
+        files
+            .mediaType(sha256)
+            .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND, "No such file"));
+    response.setContentType(type);
+    files.copy(sha256, response.getOutputStream());
   }
 
   @GetMapping("/faults")

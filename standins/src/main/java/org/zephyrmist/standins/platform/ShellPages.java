@@ -4,6 +4,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -69,6 +70,9 @@ class ShellPages {
     model.addAttribute("shell", shells.get(shell));
     model.addAttribute("lines", lines);
     model.addAttribute("work", work);
+    Map<String, String> titles = new HashMap<>();
+    items.forEach(i -> titles.put(i.id(), i.wording().title()));
+    model.addAttribute("titles", titles);
     model.addAttribute(
         "item",
         lines.stream().map(Line::item).filter(i -> i.id().equals(item)).findFirst().orElse(null));
@@ -114,8 +118,13 @@ class ShellPages {
   @PostMapping("/shells/{shell}/items/{item}/visibility")
   String visibility(
       @PathVariable String shell, @PathVariable String item, @RequestParam boolean shown) {
-    boolean only = find(shell, item).visibility().instructorsOnly();
-    change(shell, item, null, null, new Wire.Visibility(shown, only));
+    Wire.Visibility old = find(shell, item).visibility();
+    change(
+        shell,
+        item,
+        null,
+        null,
+        new Wire.Visibility(shown, old.instructorsOnly(), old.asks(), old.conditions()));
     return back(shell, item);
   }
 
@@ -145,7 +154,7 @@ class ShellPages {
             null,
             null,
             new Wire.Place(parent.isEmpty() ? null : parent, "z"),
-            new Wire.Visibility(true, false),
+            new Wire.Visibility(true, false, null, null),
             null));
     return "redirect:/shells/" + shell + "?work=true";
   }

@@ -102,7 +102,7 @@ class Shells {
         new Wire.Wording(r.get(ITEM.TITLE), r.get(ITEM.HTML), json.map(r.get(ITEM.WORDING))),
         json.map(r.get(ITEM.GRADING)),
         json.map(r.get(ITEM.TIMING)),
-        new Wire.Visibility(r.get(ITEM.SHOWN), r.get(ITEM.INSTRUCTORS_ONLY)),
+        json.visibility(r.get(ITEM.SHOWN), r.get(ITEM.INSTRUCTORS_ONLY), r.get(ITEM.OPENING)),
         json.map(r.get(ITEM.LAUNCH)),
         work,
         r.get(ITEM.CHANGED_BY),

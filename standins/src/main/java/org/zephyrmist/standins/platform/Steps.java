@@ -134,6 +134,7 @@ class Steps {
     r.setGrading(json.column(Map.of()));
     r.setTiming(json.column(Map.of()));
     r.setLaunch(json.column(Map.of()));
+    r.setOpening(json.column(Map.of()));
     return r;
   }
 
@@ -156,6 +157,7 @@ class Steps {
     if (s.visibility() != null) {
       r.setShown(s.visibility().shown());
       r.setInstructorsOnly(s.visibility().instructorsOnly());
+      r.setOpening(json.opening(s.visibility()));
     }
     if (s.launch() != null) {
       r.setLaunch(json.column(s.launch()));

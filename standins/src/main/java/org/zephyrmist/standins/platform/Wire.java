@@ -37,7 +37,13 @@ final class Wire {
 
   record Place(String parent, String rank) {}
 
-  record Visibility(boolean shown, boolean instructorsOnly) {}
+  /**
+   * @param asks what it asks for before it may be used, in words
+   * @param conditions all of which must be met before it opens: {@code what} is READ, HANDED_IN,
+   *     SCORE or DAY, with {@code item}, {@code percent} and {@code from} where it has them
+   */
+  record Visibility(
+      boolean shown, boolean instructorsOnly, String asks, List<Map<String, Object>> conditions) {}
 
   enum Op {
     ADD,
