@@ -50,6 +50,9 @@
     <Act onclick={() => (asking = false)}>As it is</Act>
   {:else}
     <button type="button" class="link" onclick={() => void ask()}>It is another’s</button>
+    <a class="link" href="/api/cartridges/{edition.cartridge}/archive" download
+      >Keep an archive of all its editions</a
+    >
   {/if}
 </span>
 <Trouble of={trouble} />

@@ -45,7 +45,9 @@
     if (!file) return;
     try {
       const made = await sendArchive(file);
-      place.go('/sources/masters/' + made.id);
+      place.go(
+        made.master ? `/sources/masters/${made.master}` : `/sources/editions/${made.edition ?? ''}`,
+      );
     } catch (e) {
       trouble = e;
     }
@@ -102,7 +104,7 @@
           type="file"
           accept=".zip"
           class="sr-only"
-          aria-label="Archive of a master"
+          aria-label="Archive of a source"
           tabindex="-1"
           onchange={() => void fromArchive(archive.files?.[0])}
         />

@@ -24,5 +24,5 @@ async function send<T>(to: string, file: File): Promise<T> {
 export const sendFile = (master: string, file: File) =>
   send<Kept>(`/api/masters/${master}/draft/files?fileName=${encodeURIComponent(file.name)}`, file);
 
-/** Sends an archive, which becomes a master. */
-export const sendArchive = (file: File) => send<{ id: string }>('/api/masters/archives', file);
+/** Sends an archive, which becomes a master or a cartridge. */
+export const sendArchive = (file: File) => send<Schemas['TakenIn']>('/api/archives', file);

@@ -235,7 +235,7 @@ class MatrixIT extends ServerIT {
         c.method().equals("POST")
             && (c.path().equals("/api/roster")
                 || c.path().equals("/api/masters/{id}/draft/files")
-                || c.path().equals("/api/masters/archives")
+                || c.path().equals("/api/archives")
                 || c.path().equals("/api/cartridges/intakes"));
     return file
         ? who.upload(address(c), new byte[] {1})

@@ -98,11 +98,11 @@ class WholeIT extends ServerIT {
             + "\"nobody\":false}}");
     freeze(master, "second");
     byte[] archive = coordinator.download("/api/masters/" + master + "/archive");
-    Caller.Answer same = coordinator.upload("/api/masters/archives", archive);
+    Caller.Answer same = coordinator.upload("/api/archives", archive);
     assertThat(same.status()).as("its code is taken").isEqualTo(409);
-    Caller.Answer taken = coordinator.upload("/api/masters/archives?code=AR2", archive);
+    Caller.Answer taken = coordinator.upload("/api/archives?code=AR2", archive);
     assertThat(taken.status()).as(taken.text()).isEqualTo(201);
-    String other = taken.json().path("id").asString();
+    String other = taken.json().path("master").asString();
     assertThat(outline(other, 1)).isEqualTo(outline(master, 1));
     assertThat(outline(other, 2)).isEqualTo(outline(master, 2));
     String item = "/versions/0/items/" + key(master, "Checklist");
@@ -112,8 +112,35 @@ class WholeIT extends ServerIT {
     JsonNode versions = coordinator.get("/api/masters/" + other).json().path("versions");
     assertThat(versions.get(1).path("note").asString()).isEqualTo("second");
     byte[] torn = "no archive".getBytes(StandardCharsets.UTF_8);
-    Caller.Answer refused = coordinator.upload("/api/masters/archives?code=AR3", torn);
+    Caller.Answer refused = coordinator.upload("/api/archives?code=AR3", torn);
     assertThat(refused.status()).isEqualTo(422);
+  }
+
+  @Test
+  void aCartridgeMovesWithItsEditionsOnlyWhereItIsNotYet() throws Exception {
+    String edition =
+        read(takeIn(Samples.cartridge("Rigging for travellers"), "rigging.imscc"))
+            .path("edition")
+            .asString();
+    JsonNode before = coordinator.get("/api/cartridges/editions/" + edition).json();
+    String cartridge = before.path("cartridge").asString();
+    byte[] archive = coordinator.download("/api/cartridges/" + cartridge + "/archive");
+    Caller.Answer again = coordinator.upload("/api/archives", archive);
+    assertThat(again.status()).isEqualTo(409);
+    assertThat(again.json().path("detail").asString())
+        .contains("“Rigging for travellers”, edition 1");
+    db.execute(
+        "update edition set sha256 = decode(repeat('ab', 32), 'hex') where id = '" + edition + "'");
+    Caller.Answer taken = coordinator.upload("/api/archives", archive);
+    assertThat(taken.status()).as(taken.text()).isEqualTo(201);
+    String other = taken.json().path("edition").asString();
+    String outline = "/outline";
+    assertThat(coordinator.get("/api/cartridges/editions/" + other + outline).json())
+        .isEqualTo(coordinator.get("/api/cartridges/editions/" + edition + outline).json());
+    assertThat(coordinator.get("/api/cartridges/editions/" + other).json().path("report"))
+        .isEqualTo(before.path("report"));
+    assertThat(coordinator.get("/api/cartridges/editions/" + other + "/files").json())
+        .isEqualTo(coordinator.get("/api/cartridges/editions/" + edition + "/files").json());
   }
 
   @Test

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import org.zephyrmist.core.content.AppliesTo;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
@@ -33,8 +34,10 @@ import tools.jackson.databind.json.JsonMapper;
  */
 public final class WholeReader {
   private static final String REMEDY = "Make the archive again where it came from.";
+  private static final Pattern SHA256 = Pattern.compile("[0-9a-f]{64}");
   private static final JsonMapper JSON = new JsonMapper();
   private final Archive archive;
+  private final Set<String> files = new HashSet<>();
 
   private WholeReader(Archive archive) {
     this.archive = archive;
@@ -79,9 +82,19 @@ public final class WholeReader {
         throw broken("source.json", "Two states have the number " + s.number() + ".");
       }
       receiver.state(s, items(s, n.path("tree").asString("")));
-      states.add(new WholeSource.State(s.number(), s.note(), s.by(), s.at(), List.of()));
+      states.add(new WholeSource.State(s.number(), s.note(), s.by(), s.at(), s.from(), List.of()));
     }
-    return new WholeSource(text(root, "identity"), text(root, "code"), text(root, "title"), states);
+    Optional<WholeSource.Maker> maker =
+        root.has("maker")
+            ? Optional.of(read(root.path("maker"), WholeSource.Maker.class, "source.json"))
+            : Optional.empty();
+    for (WholeSource.State s : states) {
+      if (maker.isPresent() != s.from().isPresent()) {
+        throw broken("source.json", "It is neither a master nor a cartridge.");
+      }
+    }
+    return new WholeSource(
+        text(root, "identity"), text(root, "code"), text(root, "title"), maker, states);
   }
 
   private void files(Receiver receiver) throws CartridgeException, IOException {
@@ -93,6 +106,7 @@ public final class WholeReader {
         if (!kept.sha256().equals(sha)) {
           throw broken(path, "This file is not what its name says.");
         }
+        files.add(sha);
       }
     }
   }
@@ -109,9 +123,41 @@ public final class WholeReader {
           text(n, "note"),
           text(n, "by"),
           OffsetDateTime.parse(text(n, "at")),
+          from(text(n, "package")),
           entries);
     } catch (java.time.DateTimeException e) {
       throw broken("source.json", "“" + text(n, "at") + "” is no time.");
+    }
+  }
+
+  /** The package of an edition: every path of it is one, and every file is in the archive. */
+  private Optional<WholeSource.Package> from(String path) throws CartridgeException, IOException {
+    if (path.isEmpty()) {
+      return Optional.empty();
+    }
+    WholeSource.Package p = read(json(path), WholeSource.Package.class, path);
+    boolean whole =
+        p.fileName() != null
+            && p.report() != null
+            && p.files() != null
+            && p.size() >= 0
+            && SHA256.matcher(p.sha256()).matches();
+    if (!whole) {
+      throw broken(path, "What is said of this package is not complete.");
+    }
+    for (Map.Entry<String, String> f : p.files().entrySet()) {
+      if (!files.contains(f.getValue()) || f.getKey().length() > Limits.DEFAULT.name()) {
+        throw broken(path, "“" + f.getKey() + "” is no file of this archive.");
+      }
+    }
+    return Optional.of(p);
+  }
+
+  private static <T> T read(JsonNode n, Class<T> type, String at) throws CartridgeException {
+    try {
+      return JSON.treeToValue(n, type);
+    } catch (tools.jackson.core.JacksonException | NullPointerException e) {
+      throw broken(at, "What is said here is not complete.");
     }
   }
 

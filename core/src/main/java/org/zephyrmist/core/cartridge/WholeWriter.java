@@ -25,8 +25,9 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * Writes our own archive: {@code source.json}, a tree for each state, each form once and each file
- * once by its fingerprint. Equal sources give equal archives.
+ * Writes our own archive: {@code source.json}, a tree for each state, of an edition what is known
+ * of its package, each form once and each file once by its fingerprint. Equal sources give equal
+ * archives.
  */
 public final class WholeWriter {
   static final int FORMAT = 1;
@@ -56,6 +57,9 @@ public final class WholeWriter {
     WholeWriter w = new WholeWriter(zip);
     w.source(source);
     Map<String, String> named = w.forms(source, forms);
+    for (WholeSource.State t : source.states()) {
+      t.from().ifPresent(p -> p.files().forEach((path, sha256) -> named.putIfAbsent(sha256, path)));
+    }
     w.files(there.apply(named), files);
     zip.finish();
   }
@@ -64,22 +68,31 @@ public final class WholeWriter {
     ObjectNode root = JSON.createObjectNode();
     root.put("format", FORMAT).put("identity", s.identity());
     root.put("code", s.code()).put("title", s.title());
+    s.maker().ifPresent(m -> root.set("maker", JSON.valueToTree(m)));
     ArrayNode states = root.putArray("states");
     for (WholeSource.State t : s.states()) {
       ObjectNode n = states.addObject();
       n.put("number", t.number()).put("note", t.note()).put("by", t.by());
       n.put("at", t.at().toString()).put("tree", tree(t));
+      t.from().ifPresent(p -> n.put("package", packed(t)));
     }
     json("source.json", root.toString());
     for (WholeSource.State t : s.states()) {
       ArrayNode items = JSON.createArrayNode();
       t.items().forEach(e -> entry(items.addObject(), e));
       json(tree(t), items.toString());
+      if (t.from().isPresent()) {
+        json(packed(t), JSON.writeValueAsString(t.from().get()));
+      }
     }
   }
 
   private static String tree(WholeSource.State t) {
     return "trees/" + t.number() + ".json";
+  }
+
+  private static String packed(WholeSource.State t) {
+    return "packages/" + t.number() + ".json";
   }
 
   private static void entry(ObjectNode n, WholeSource.Entry e) {

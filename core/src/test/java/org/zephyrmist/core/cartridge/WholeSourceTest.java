@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
@@ -32,6 +33,7 @@ import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.Place;
 import org.zephyrmist.core.content.Rank;
 import org.zephyrmist.core.content.References;
@@ -80,6 +82,7 @@ class WholeSourceTest {
         "identity",
         "LGT 110",
         "Light",
+        Optional.empty(),
         List.of(
             new WholeSource.State(1, "First", "Teodor", AT, List.of(m, entry(before, quay))),
             new WholeSource.State(
@@ -190,7 +193,58 @@ class WholeSourceTest {
             "i",
             "c",
             "t",
+            Optional.empty(),
             List.of(new WholeSource.State(1, t.note(), t.by(), t.at(), t.items().subList(1, 2))));
     refused(written(torn), "trees/1");
+  }
+
+  private WholeSource cartridge(String file) {
+    WholeSource.State first = source().states().get(0);
+    ReadingReport report =
+        new ReadingReport(
+            new CartridgeFacts("Light", "", "en", "", "Common Cartridge 1.3", false),
+            new TreeMap<>(Map.of(Kind.PAGE, 1)),
+            1,
+            PDF.length,
+            new TreeMap<>(),
+            List.of(),
+            List.of(new ReadingReport.Finding("a.xml", "not understood")),
+            List.of(),
+            0,
+            List.of(),
+            0,
+            null,
+            null,
+            null,
+            null,
+            null,
+            null);
+    WholeSource.Package from =
+        new WholeSource.Package(
+            "light.imscc", "ab".repeat(32), 900, report, new TreeMap<>(Map.of("docs/a.pdf", file)));
+    return new WholeSource(
+        "identity",
+        "",
+        "Light",
+        Optional.of(new WholeSource.Maker("press:light", "Larkmoor Press", false)),
+        List.of(new WholeSource.State(1, "", "Teodor", AT, Optional.of(from), first.items())));
+  }
+
+  @Test
+  void aCartridgeMovesWithItsEditionsAndWhatWasFoundInTheirPackages() throws Exception {
+    WholeSource s = cartridge(SHA);
+    Read r = read(written(s));
+    assertThat(r.states()).isEqualTo(s.states());
+    assertThat(r.source().maker()).isEqualTo(s.maker());
+    assertThat(r.files()).isEqualTo(1);
+  }
+
+  @Test
+  void aPackageOfWhichAFileIsMissingIsRefused() throws Exception {
+    refused(written(cartridge("cd".repeat(32))), "packages/1");
+    byte[] archive = written(cartridge(SHA));
+    refused(with(archive, "packages/1", "{}"), "packages/1");
+    refused(with(archive, "packages/1", "[]"), "packages/1");
+    refused(with(archive, "packages/1", null), "packages/1");
   }
 }

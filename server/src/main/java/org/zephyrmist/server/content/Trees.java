@@ -22,6 +22,7 @@ import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
+import org.zephyrmist.core.content.Frames;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Marks;
@@ -67,13 +68,13 @@ public class Trees {
   private void write(UUID tree, List<TreeItemRecord> rows) {
     db.query(
             "insert into tree_item (tree_id, item_key, kind, title, parent_key, rank, edit_rule,"
-                + " shown, instructors_only, aspects, asks) select ?, * from unnest(?::text[],"
+                + " shown, instructors_only, aspects, asks, host) select ?, * from unnest(?::text[],"
                 + " ?::text[], ?::text[], ?::text[], ?::text[], ?::text[], ?::boolean[],"
-                + " ?::boolean[], ?::bytea[], ?::text[]) on conflict (tree_id, item_key) do update set"
+                + " ?::boolean[], ?::bytea[], ?::text[], ?::text[]) on conflict (tree_id, item_key) do update set"
                 + " kind = excluded.kind, title = excluded.title, parent_key = excluded.parent_key,"
                 + " rank = excluded.rank, edit_rule = excluded.edit_rule, shown = excluded.shown,"
                 + " instructors_only = excluded.instructors_only, aspects = excluded.aspects,"
-                + " asks = excluded.asks",
+                + " asks = excluded.asks, host = excluded.host",
             tree,
             column(rows, TreeItemRecord::getItemKey),
             column(rows, r -> r.getKind().name()),
@@ -84,7 +85,8 @@ public class Trees {
             rows.stream().map(TreeItemRecord::getShown).toArray(Boolean[]::new),
             rows.stream().map(TreeItemRecord::getInstructorsOnly).toArray(Boolean[]::new),
             rows.stream().map(TreeItemRecord::getAspects).toArray(byte[][]::new),
-            column(rows, TreeItemRecord::getAsks))
+            column(rows, TreeItemRecord::getAsks),
+            column(rows, TreeItemRecord::getHost))
         .execute();
   }
 
@@ -109,7 +111,14 @@ public class Trees {
     r.setInstructorsOnly(i.visibility().instructorsOnly());
     r.setAspects(f.pack());
     r.setAsks(i.visibility().asks());
+    r.setHost(i.kind().leads() ? host(i.content().launch().address()) : null);
     return new Row(r, byPrint);
+  }
+
+  /** Of the address of a link. */
+  private static String host(String address) {
+    String host = Frames.host(address);
+    return host.isEmpty() ? "none" : host;
   }
 
   /** A tree with the same items, each from where it came. */
@@ -145,7 +154,8 @@ public class Trees {
                     TREE_ITEM.APPLIES_TO,
                     TREE_ITEM.ASKS,
                     origin,
-                    TREE_ITEM.GOES_WITH)
+                    TREE_ITEM.GOES_WITH,
+                    TREE_ITEM.HOST)
                 .from(TREE_ITEM)
                 .where(TREE_ITEM.TREE_ID.eq(from)))
         .execute();

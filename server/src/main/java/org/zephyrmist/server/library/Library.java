@@ -48,11 +48,9 @@ class Library {
 
   private static final String ITEMS =
       "every as (select s.*, t.item_key, t.kind, t.title, t.instructors_only, t.asks <> '' as asks,"
-          + " case when t.kind in ('TOOL_LINK', 'WEB_LINK') then coalesce(substring(b.form from"
-          + " '\"address\":\"[a-z]+://([^/\"?#:]+)'), 'none') else '' end as host, RANK as rank from"
-          + " tree_item t join sources s on s.tree_id = t.tree_id cross join asked a left join body"
-          + " b on t.kind in ('TOOL_LINK', 'WEB_LINK') and b.fingerprint = substring(t.aspects from"
-          + " 161 for 32) left join hits h on h.fingerprint = substring(t.aspects from 1 for 32)"
+          + " coalesce(t.host, '') as host, RANK as rank from tree_item t join sources s on"
+          + " s.tree_id = t.tree_id cross join asked a left join hits h on h.fingerprint ="
+          + " substring(t.aspects from 1 for 32)"
           + " where FITS)";
 
   /** Texts that have the words, from their index; only these are weighed. */

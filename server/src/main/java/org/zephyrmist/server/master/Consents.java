@@ -13,7 +13,7 @@ import org.zephyrmist.server.web.Refusal;
 
 /** What asks for authorisation leaves only with an administrator's word for its cartridge. */
 @Component
-class Consents {
+public class Consents {
   private final DSLContext db;
 
   Consents(DSLContext db) {
@@ -26,7 +26,7 @@ class Consents {
   }
 
   /** The same of several trees at once. */
-  void check(List<UUID> trees) {
+  public void check(List<UUID> trees) {
     List<String> titles =
         db.selectDistinct(CARTRIDGE.TITLE)
             .from(TREE_ITEM)

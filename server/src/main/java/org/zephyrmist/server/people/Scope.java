@@ -25,7 +25,9 @@ public enum Scope {
     if (q.getMethod().equals("GET") || q.getMethod().equals("HEAD")) {
       return READ;
     }
-    if (path.startsWith("/api/cartridges") || path.startsWith("/api/masters")) {
+    if (path.startsWith("/api/cartridges")
+        || path.startsWith("/api/masters")
+        || path.startsWith("/api/archives")) {
       return SOURCES;
     }
     if (path.startsWith("/api/deliveries")) {

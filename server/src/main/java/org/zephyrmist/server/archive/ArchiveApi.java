@@ -1,4 +1,4 @@
-package org.zephyrmist.server.master;
+package org.zephyrmist.server.archive;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -20,25 +20,36 @@ import org.springframework.web.bind.annotation.RestController;
 import org.zephyrmist.core.cartridge.WholeSource;
 import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.db.tables.records.MasterRecord;
+import org.zephyrmist.server.master.Masters;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.web.Attachment;
 import org.zephyrmist.server.web.Uploads;
 import org.zephyrmist.server.web.Workspace;
 
-/** Whole masters as archives. */
+/** Whole sources as archives. */
 @RestController
-@RequestMapping("/api/masters")
+@RequestMapping("/api")
 @PreAuthorize("hasAnyRole('COORDINATOR', 'DESIGNER', 'ADMINISTRATOR')")
 class ArchiveApi {
   private final Masters masters;
+  private final MasterArchives wholeMasters;
+  private final CartridgeArchives wholeCartridges;
   private final Archives archives;
   private final Workspace workspace;
   private final Settings settings;
   private final Events events;
 
   ArchiveApi(
-      Masters masters, Archives archives, Workspace workspace, Settings settings, Events events) {
+      Masters masters,
+      MasterArchives wholeMasters,
+      CartridgeArchives wholeCartridges,
+      Archives archives,
+      Workspace workspace,
+      Settings settings,
+      Events events) {
+    this.wholeMasters = wholeMasters;
+    this.wholeCartridges = wholeCartridges;
     this.events = events;
     this.masters = masters;
     this.archives = archives;
@@ -47,25 +58,44 @@ class ArchiveApi {
   }
 
   /** The archive of a master, written while it is sent. */
-  @GetMapping(path = "/{id}/archive", produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+  @GetMapping(path = "/masters/{id}/archive", produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)
   void archive(
       @PathVariable UUID id, @AuthenticationPrincipal SignedIn who, HttpServletResponse response)
       throws IOException {
     MasterRecord m = masters.get(id, who);
-    WholeSource whole = archives.of(m);
-    String name = m.getCode().replaceAll("[^\\p{L}\\p{N}]+", "-") + ".zip";
-    events.add(who.id(), "kept an archive of", m.getCode(), m.getTitle());
-    Attachment.begin(response, name);
+    send(wholeMasters.of(m), m.getCode(), who, response);
+  }
+
+  /** The archive of a cartridge, written while it is sent. */
+  @GetMapping(
+      path = "/cartridges/{cartridge}/archive",
+      produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+  void cartridge(
+      @PathVariable UUID cartridge,
+      @AuthenticationPrincipal SignedIn who,
+      HttpServletResponse response)
+      throws IOException {
+    WholeSource whole = wholeCartridges.of(cartridge);
+    send(whole, whole.title(), who, response);
+  }
+
+  private void send(WholeSource whole, String name, SignedIn who, HttpServletResponse response)
+      throws IOException {
+    events.add(who.id(), "kept an archive of", name, whole.title());
+    Attachment.begin(response, name.replaceAll("[^\\p{L}\\p{N}]+", "-") + ".zip");
     archives.write(whole, response.getOutputStream());
   }
 
-  /** Takes an archive in as a master of its own. The body is the archive. */
+  /** What an archive became: a master, or a cartridge, named by its newest edition. */
+  record TakenIn(UUID master, UUID edition) {}
+
+  /** Takes an archive in as a source of its own. The body is the archive. */
   @PostMapping(
       path = "/archives",
       consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE,
       produces = MediaType.APPLICATION_JSON_VALUE)
   @ResponseStatus(HttpStatus.CREATED)
-  MasterApi.Made take(
+  TakenIn take(
       @RequestParam(defaultValue = "") String code,
       HttpServletRequest request,
       @AuthenticationPrincipal SignedIn who)
@@ -78,7 +108,7 @@ class ArchiveApi {
           settings.uploadMostBytes(),
           "archive",
           "Raise the limit upload-most-bytes.");
-      return new MasterApi.Made(archives.take(here, code, who));
+      return archives.take(here, code, who);
     } finally {
       Files.deleteIfExists(here);
     }

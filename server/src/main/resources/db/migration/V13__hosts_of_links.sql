@@ -1,0 +1,6 @@
+-- Where a link leads, so that hosts are found without opening what each link says.
+alter table tree_item add column host text;
+update tree_item t
+set host = coalesce(lower(substring(b.form from '"address":"[A-Za-z]+://([^/"?#:]+)')), 'none')
+from body b
+where t.kind in ('TOOL_LINK', 'WEB_LINK') and b.fingerprint = substring(t.aspects from 161 for 32);
