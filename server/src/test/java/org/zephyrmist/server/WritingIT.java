@@ -182,6 +182,36 @@ class WritingIT extends ServerIT {
   }
 
   @Test
+  void aPictureInAQuestionIsFoundWhereThePlatformHasIt() throws Exception {
+    List<UUID> to = sections("lgt-wq1");
+    String master = master("WQ");
+    byte[] png = "a picture of a load".getBytes(StandardCharsets.UTF_8);
+    String sha =
+        coordinator
+            .upload(at(master, "/draft/files?fileName=load.png"), png)
+            .json()
+            .path("sha256")
+            .asString();
+    String quiz = add(master, "QUIZ", "Loads");
+    String html = "<p><img src=\"zref:file/" + sha + "/load.png\" alt=\"Load\"> How much?</p>";
+    Caller.Answer written =
+        coordinator.put(
+            at(master, "/draft/items/" + quiz + "/questions"),
+            "{\"asked\":{\"parts\":[{\"questions\":[" + question("q1", html, "2") + "]}]}}");
+    assertThat(written.status()).as(written.text()).isEqualTo(200);
+    freeze(master, "pictures");
+    deliver(master, 2, to);
+    JsonNode file = Practice.item("lgt-wq1", "Loads").path("wording").path("more").path("file");
+    String sent = file.path("sha256").asString();
+    assertThat(Practice.page("/files/" + sent + "/q.xml?work=true"))
+        .contains("/files/" + sha + "/load.png")
+        .doesNotContain("zref:");
+    assertThat(Practice.bytes("/files/" + sha + "/load.png")).isEqualTo(png);
+    assertThat(deliver(master, 2, to).path("lines").get(0).path("activity").asString())
+        .isEqualTo("nothing to do: it holds version 2");
+  }
+
+  @Test
   void valuesAreFilledInForEachSectionAndNotesStay() throws Exception {
     List<UUID> to = sections("lgt-wd1", "lgt-wd2");
     String master = master("WD");

@@ -23,6 +23,7 @@ import org.zephyrmist.server.content.Files;
 import org.zephyrmist.server.platform.PlatformException;
 import org.zephyrmist.server.platform.PlatformGateway.Write;
 import org.zephyrmist.server.platform.PlatformGateway.Written;
+import org.zephyrmist.server.shell.ShellQuestions;
 import org.zephyrmist.server.shell.ShellReader;
 import org.zephyrmist.server.shell.ShellTranslator;
 
@@ -38,6 +39,7 @@ class StepSender {
   private final Writes writes;
   private final Files files;
   private final ShellReader reader;
+  private final ShellQuestions questions;
   private final Settings settings;
 
   StepSender(
@@ -46,12 +48,14 @@ class StepSender {
       Writes writes,
       Files files,
       ShellReader reader,
+      ShellQuestions questions,
       Settings settings) {
     this.lines = lines;
     this.stored = stored;
     this.writes = writes;
     this.files = files;
     this.reader = reader;
+    this.questions = questions;
     this.settings = settings;
   }
 
@@ -64,7 +68,7 @@ class StepSender {
     Map<String, FileRef> needed = new TreeMap<>();
     Map<String, String> named = new TreeMap<>();
     for (Forms.Written f : w.forms().values()) {
-      f.wording().flatMap(Wording::file).ifPresent(x -> needed.put(x.sha256(), x));
+      f.wording().flatMap(x -> file(w, x)).ifPresent(x -> needed.put(x.sha256(), x));
       f.wording().map(Wording::attached).orElse(List.of()).forEach(x -> needed.put(x.sha256(), x));
       f.wording()
           .map(x -> References.files(x.html()))
@@ -82,6 +86,12 @@ class StepSender {
         throw new UncheckedIOException(e);
       }
     }
+  }
+
+  private Optional<FileRef> file(Work w, Wording wording) {
+    return ShellTranslator.pictured(wording)
+        ? wording.file().map(f -> questions.sent(f, w.plan().gateway().addresses()))
+        : wording.file();
   }
 
   private void activity(Work w, String what) {

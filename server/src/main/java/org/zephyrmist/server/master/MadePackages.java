@@ -174,6 +174,7 @@ class MadePackages implements Job {
       db.deleteFrom(FILE)
           .where(FILE.SHA256.eq(sha256))
           .and("not exists (select 1 from package_file p where p.sha256 = file.sha256)")
+          .and("not exists (select 1 from sent_questions s where file.sha256 in (s.sent, s.kept))")
           .and("not exists (select 1 from made_package p where p.sha256 = file.sha256)")
           .execute();
     }

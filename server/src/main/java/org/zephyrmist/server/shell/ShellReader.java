@@ -5,9 +5,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.regex.Pattern;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
+import org.zephyrmist.core.content.FileRef;
+import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.content.Bodies;
@@ -24,7 +27,9 @@ public class ShellReader {
   private final Ledger ledger;
   private final Versions versions;
   private final Bodies bodies;
+  private static final Pattern FILE = Pattern.compile("\"sha256\":\"([0-9a-f]{64})\"");
   private final FrameHosts frames;
+  private final ShellQuestions questions;
   private final Settings settings;
 
   ShellReader(
@@ -33,8 +38,10 @@ public class ShellReader {
       Versions versions,
       Bodies bodies,
       FrameHosts frames,
+      ShellQuestions questions,
       Settings settings) {
     this.frames = frames;
+    this.questions = questions;
     this.shells = shells;
     this.ledger = ledger;
     this.versions = versions;
@@ -56,6 +63,7 @@ public class ShellReader {
     List<Holding> holdings = ledger.holdings(shell.section());
     Ours ours = Ours.of(holdings);
     ours.putAll(fresh);
+    questions.lookUp(questionFiles(contents.items()));
     ShellTranslator translator = translator(gateway, shell, ours);
     Map<String, Held> byId = new LinkedHashMap<>();
     Map<String, Map<Aspect, String>> forms = new HashMap<>();
@@ -72,10 +80,33 @@ public class ShellReader {
     return new Reading(byId, forms, revisions, contents.tag(), holdings);
   }
 
+  private static List<String> questionFiles(List<PlatformGateway.ShellItem> items) {
+    return items.stream()
+        .filter(i -> i.kind().fields().contains(Kind.Field.QUESTIONS))
+        .flatMap(i -> FILE.matcher(i.forms().get(Aspect.WORDING)).results())
+        .map(m -> m.group(1))
+        .toList();
+  }
+
   /** For what is read from this shell and written to it. */
   public ShellTranslator translator(PlatformGateway gateway, Shell shell, Ours ours) {
     return new ShellTranslator(
-        gateway.addresses(), shell.there(), ours, versions.letters(), frames.approved());
+        gateway.addresses(),
+        shell.there(),
+        ours,
+        versions.letters(),
+        frames.approved(),
+        new ShellTranslator.QuestionFiles() {
+          @Override
+          public FileRef sent(FileRef kept) {
+            return questions.sent(kept, gateway.addresses());
+          }
+
+          @Override
+          public FileRef kept(FileRef sent) {
+            return questions.kept(sent);
+          }
+        });
   }
 
   private static String title(PlatformGateway.ShellItem i) {

@@ -11,6 +11,7 @@ import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Aspects;
 import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.Frames;
@@ -59,6 +60,14 @@ public final class ShellTranslator {
   private final Ours ours;
   private final Map<UUID, String> letters;
   private final Frames frames;
+  private final QuestionFiles questions;
+
+  /** Files of questions as they are kept, and as they are sent to the platform. */
+  interface QuestionFiles {
+    FileRef sent(FileRef kept);
+
+    FileRef kept(FileRef sent);
+  }
 
   /**
    * @param ours what of the shell is ours
@@ -66,7 +75,13 @@ public final class ShellTranslator {
    * @param frames that may stand in texts
    */
   ShellTranslator(
-      ShellAddresses addresses, String shell, Ours ours, Map<UUID, String> letters, Frames frames) {
+      ShellAddresses addresses,
+      String shell,
+      Ours ours,
+      Map<UUID, String> letters,
+      Frames frames,
+      QuestionFiles questions) {
+    this.questions = questions;
     this.frames = frames;
     this.addresses = addresses;
     this.shell = shell;
@@ -139,7 +154,11 @@ public final class ShellTranslator {
     Aspects a = Aspects.of(raw);
     a = a.with(Mentions.renamed(a.grading(), named)).with(Mentions.renamed(a.visibility(), named));
     Map<Aspect, String> forms = new EnumMap<>(a.forms());
-    if (!a.wording().html().isEmpty() || !a.wording().entries().isEmpty()) {
+    boolean pictured = pictured(a.wording());
+    if (pictured) {
+      a = a.with(a.wording().withFile(a.wording().file().map(questions::kept)));
+    }
+    if (pictured || !a.wording().html().isEmpty() || !a.wording().entries().isEmpty()) {
       forms.put(Aspect.WORDING, AspectForms.form(Mentions.addresses(a.wording(), reference)));
     }
     Own own = new Own(raw.title(), forms, AspectForms.fingerprints(forms));
@@ -147,6 +166,11 @@ public final class ShellTranslator {
       OWN.put(new Raw(addresses, s.kind(), s.forms()), own);
     }
     return own;
+  }
+
+  /** Whether it is questions that show pictures. */
+  public static boolean pictured(Wording w) {
+    return w.file().isPresent() && !w.attached().isEmpty();
   }
 
   private String reference(String address, Optional<Ours.Known> from) {
@@ -193,6 +217,9 @@ public final class ShellTranslator {
 
   private Wording out(Wording w, UUID master, boolean[] complete) {
     Wording safe = w.withHtml(Html.safe(w.html(), frames));
+    if (pictured(w)) {
+      safe = safe.withFile(w.file().map(questions::sent));
+    }
     Wording there =
         Mentions.addresses(
             safe,

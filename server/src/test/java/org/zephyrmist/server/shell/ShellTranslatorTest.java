@@ -14,6 +14,7 @@ import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Condition;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Frames;
 import org.zephyrmist.core.content.Grading;
 import org.zephyrmist.core.content.Item;
@@ -32,6 +33,18 @@ class ShellTranslatorTest {
   private static final UUID MASTER = new UUID(0, 1);
   private static final UUID OTHER = new UUID(0, 2);
   private static final Map<UUID, String> LETTERS = Map.of(MASTER, "b", OTHER, "c");
+  private static final ShellTranslator.QuestionFiles AS_THEY_ARE =
+      new ShellTranslator.QuestionFiles() {
+        @Override
+        public FileRef sent(FileRef kept) {
+          return kept;
+        }
+
+        @Override
+        public FileRef kept(FileRef sent) {
+          return sent;
+        }
+      };
   private static final Ours NOTHING = new Ours();
   private static final Ours OURS = new Ours();
 
@@ -41,7 +54,7 @@ class ShellTranslatorTest {
   }
 
   private static ShellTranslator translator(String shell, Ours ours) {
-    return new ShellTranslator(ADDRESSES, shell, ours, LETTERS, Frames.NONE);
+    return new ShellTranslator(ADDRESSES, shell, ours, LETTERS, Frames.NONE, AS_THEY_ARE);
   }
 
   private static ShellItem page(String html, String parent, String rank) {
