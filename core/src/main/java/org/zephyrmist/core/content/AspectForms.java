@@ -62,6 +62,11 @@ public final class AspectForms {
     return CanonicalJson.write(visibility);
   }
 
+  /** The form of a timing. */
+  public static String form(Timing timing) {
+    return CanonicalJson.write(timing);
+  }
+
   /** The place that has this form. */
   public static Place place(String form) {
     return CanonicalJson.read(form, Place.class);

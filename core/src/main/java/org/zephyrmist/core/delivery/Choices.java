@@ -1,9 +1,22 @@
 package org.zephyrmist.core.delivery;
 
-/** What a person chose for a whole delivery. */
-public record Choices(Clash clash, Twin twin) {
-  /** Nothing of the section's is overwritten. */
-  public static final Choices SAFE = new Choices(Clash.KEEP_SECTION, Twin.ADOPT);
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.AspectForms;
+import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.core.content.Fingerprints;
+import org.zephyrmist.core.content.Timing;
+import org.zephyrmist.core.content.Visibility;
+
+/** How a delivery goes about it, as a person chose for all of it. */
+public record Choices(Clash clash, Twin twin, Arrival arrival, Dates dates) {
+  /** Nothing of the section's is overwritten, and all comes as the master has it. */
+  public static final Choices SAFE =
+      new Choices(Clash.KEEP_SECTION, Twin.ADOPT, Arrival.AS_IN_MASTER, Dates.ALONG);
+
+  /** The form of a timing without dates. */
+  public static final String NO_DATES = AspectForms.form(Timing.NONE);
+
+  private static final Fingerprint WITHOUT_DATES = Fingerprint.of(NO_DATES);
 
   /** Both the section and the master changed an aspect of an adaptable item. */
   public enum Clash {
@@ -19,5 +32,37 @@ public record Choices(Clash clash, Twin twin) {
     ADD,
     /** Leave it and do not deliver the item. */
     LEAVE
+  }
+
+  /** Whether students see what is new in a section. */
+  public enum Arrival {
+    AS_IN_MASTER,
+    HIDDEN,
+    SHOWN;
+
+    /** The visibility with which an item arrives that the master has with this one. */
+    public Visibility of(Visibility v) {
+      return this == AS_IN_MASTER ? v : v.withShown(this == SHOWN);
+    }
+  }
+
+  /** What becomes of dates. */
+  public enum Dates {
+    /** They are an aspect like any other. */
+    ALONG,
+    /** What a section has stays as it is; what is new comes with the master's. */
+    LEFT,
+    /** What a section has stays as it is; what is new comes without. */
+    AWAY
+  }
+
+  /** What an item is to say when it is new to a section. */
+  Fingerprints arriving(Fingerprints version) {
+    return dates == Dates.AWAY ? version.with(Aspect.TIMING, WITHOUT_DATES) : version;
+  }
+
+  /** Whether this delivery does not touch an aspect of what is there. */
+  boolean leaves(Aspect a) {
+    return a == Aspect.TIMING && dates != Dates.ALONG;
   }
 }

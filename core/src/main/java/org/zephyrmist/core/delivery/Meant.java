@@ -1,7 +1,11 @@
 package org.zephyrmist.core.delivery;
 
 import java.util.HashSet;
+import java.util.Map;
 import java.util.Set;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.tree.Tree;
 
@@ -10,8 +14,29 @@ import org.zephyrmist.core.tree.Tree;
  *
  * @param items as they should be there
  * @param parts the delivery is about these; what is in none of them is left as it is
+ * @param arrivals with which visibility an item arrives that the version has with another
  */
-public record Meant(Tree items, Parts parts) {
+public record Meant(Tree items, Parts parts, Map<Fingerprint, Fingerprint> arrivals) {
+  public Meant {
+    arrivals = Map.copyOf(arrivals);
+  }
+
+  /** Everything arrives as the version has it. */
+  public Meant(Tree items, Parts parts) {
+    this(items, parts, Map.of());
+  }
+
+  /** The same but for how items arrive. */
+  public Meant arriving(Map<Fingerprint, Fingerprint> arrivals) {
+    return new Meant(items, parts, arrivals);
+  }
+
+  /** What an item is to say when it arrives. */
+  Fingerprints arriving(Fingerprints wanted) {
+    Fingerprint v = wanted.get(Aspect.VISIBILITY);
+    return wanted.with(Aspect.VISIBILITY, arrivals.getOrDefault(v, v));
+  }
+
   /**
    * What is meant for a section: of the chosen parts those that apply to it and stand in modules
    * that do, with the modules they stand in.

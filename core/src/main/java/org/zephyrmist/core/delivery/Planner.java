@@ -50,6 +50,11 @@ public final class Planner {
     return new Planner(meant, shell, bases, choices).plan();
   }
 
+  /** The step of one item that was delivered before, whatever else the shell holds. */
+  static Step one(Meant meant, Node m, Base base, Optional<Held> here, Choices choices) {
+    return new Planner(meant, here.stream().toList(), Map.of(m.key(), base), choices).step(m);
+  }
+
   private List<Step> plan() {
     List<Step> steps = new ArrayList<>();
     Set<ItemKey> needed = neededModules();
@@ -116,6 +121,9 @@ public final class Planner {
       kind = StepKind.KEEP;
       reason =
           m.rule() == EditRule.STARTER ? Reason.STARTER_BELONGS_TO_SECTION : Reason.CHANGED_HERE;
+    } else if (aspects.containsValue(AspectStep.LEFT)) {
+      kind = StepKind.KEEP;
+      reason = Reason.DATES_LEFT;
     } else {
       kind = StepKind.SAME;
       reason = Reason.EQUAL;
@@ -140,7 +148,7 @@ public final class Planner {
     EnumSet<Aspect> writes = EnumSet.noneOf(Aspect.class);
     for (Aspect a : m.aspects().differing(s.aspects())) {
       boolean work = a == Aspect.GRADING && s.studentWork();
-      if (m.rule(a) == EditRule.FIXED && !work) {
+      if (m.rule(a) == EditRule.FIXED && !work && !choices.leaves(a)) {
         writes.add(a);
       }
     }
@@ -167,7 +175,7 @@ public final class Planner {
     Optional<Fingerprints> here = s.map(Held::aspects);
     Optional<Fingerprints> becomes =
         kind == StepKind.ADD
-            ? Optional.of(m.aspects())
+            ? Optional.of(meant.arriving(choices.arriving(m.aspects())))
             : here.map(h -> h.with(writes, m.aspects()));
     Optional<Fingerprints> base = Optional.ofNullable(bases.get(m.key())).map(Base::shown);
     Sides sides = new Sides(base, here, Optional.of(m.aspects()), becomes);

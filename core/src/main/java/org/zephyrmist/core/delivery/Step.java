@@ -63,7 +63,9 @@ public record Step(
     KEEP,
     CLASH_KEPT,
     CLASH_OVERWRITTEN,
-    BLOCKED
+    BLOCKED,
+    /** Other than the version says, and not touched by this delivery. */
+    LEFT
   }
 
   /** Why a step is what it is. */
@@ -83,6 +85,8 @@ public record Step(
     GONE_BUT_CHANGED_HERE,
     GONE_BUT_HOLDS_OTHERS,
     ALREADY_GONE,
-    STUDENT_WORK
+    STUDENT_WORK,
+    /** The dates are another's, and this delivery leaves them. */
+    DATES_LEFT
   }
 }

@@ -26,9 +26,13 @@ final class ThreeWay {
 
   private static AspectStep aspect(Aspect a, Node m, Base b, Fingerprints s, Choices choices) {
     Fingerprint here = s.get(a);
+    Fingerprint wanted = m.aspects().get(a);
     boolean changedHere = !here.equals(b.shown().get(a));
-    boolean masterMoved = !m.aspects().get(a).equals(b.sent().get(a));
-    if (m.aspects().get(a).equals(here) || (!changedHere && !masterMoved && !m.hides(a))) {
+    boolean masterMoved = !wanted.equals(b.sent().get(a));
+    if (choices.leaves(a) && !wanted.equals(here)) {
+      return AspectStep.LEFT;
+    }
+    if (wanted.equals(here) || (!changedHere && !masterMoved && !m.hides(a))) {
       return AspectStep.SAME;
     }
     EditRule rule = m.rule(a);

@@ -10,6 +10,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import org.zephyrmist.core.content.Embedded;
 import org.zephyrmist.core.content.FileRef;
+import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Frames;
 import org.zephyrmist.core.content.Html;
 import org.zephyrmist.core.content.Item;
@@ -70,7 +71,11 @@ public record SecondLook(
       Set<String> frames) {}
 
   public static SecondLook of(Source left, Source right) {
-    Pairing p = Pairing.of(entries(left), entries(right), Pairing.Decided.NOTHING);
+    List<Entry> older = entries(left);
+    List<Entry> newer = entries(right);
+    Pairing p = Pairing.of(older, newer, Pairing.Decided.NOTHING);
+    Map<ItemKey, Fingerprint> said = forms(older);
+    Map<ItemKey, Fingerprint> says = forms(newer);
     Map<ItemKey, Item> l = byKey(left);
     Map<ItemKey, Item> r = byKey(right);
     List<Shared> shared = new ArrayList<>();
@@ -79,7 +84,7 @@ public record SecondLook(
           new Shared(
               l.get(pair.older()),
               r.get(pair.newer()),
-              pair.evidence().equal(),
+              said.get(pair.older()).equals(says.get(pair.newer())),
               pair.certainty() != Pair.Certainty.DOUBTFUL));
     }
     return new SecondLook(
@@ -88,6 +93,12 @@ public record SecondLook(
         shared,
         p.gone().stream().map(l::get).toList(),
         p.fresh().stream().map(r::get).toList());
+  }
+
+  private static Map<ItemKey, Fingerprint> forms(List<Entry> entries) {
+    Map<ItemKey, Fingerprint> all = new java.util.HashMap<>();
+    entries.forEach(e -> all.put(e.key(), e.form()));
+    return all;
   }
 
   private static Map<ItemKey, Item> byKey(Source s) {

@@ -115,7 +115,12 @@ class PlannerTest {
 
   @Test
   void theDeliveryMayChooseTheVersionInAClash() {
-    Choices take = new Choices(Choices.Clash.TAKE_VERSION, Choices.Twin.ADOPT);
+    Choices take =
+        new Choices(
+            Choices.Clash.TAKE_VERSION,
+            Choices.Twin.ADOPT,
+            Choices.Arrival.AS_IN_MASTER,
+            Choices.Dates.ALONG);
     Step step =
         plan(
             meant(EditRule.ADAPTABLE, aspects("new")),

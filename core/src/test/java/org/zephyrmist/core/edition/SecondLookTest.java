@@ -52,7 +52,7 @@ class SecondLookTest {
   void whatOnlyOneHasIsSeenWhateverItIsCalledByItsMaker() {
     SecondLook s = SecondLook.of(source("x", true), source("y", false));
     assertThat(s.shared()).extracting(p -> p.left().title()).contains("Week 1", "Reading: loads");
-    assertThat(s.shared()).filteredOn(p -> p.left().kind() == Kind.PAGE).allMatch(p -> p.equal());
+    assertThat(s.shared()).as("the module too").allMatch(SecondLook.Shared::equal);
     assertThat(s.onlyLeft())
         .extracting(Item::title)
         .containsExactly("Answer key", "Film of the week");
