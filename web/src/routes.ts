@@ -3,6 +3,7 @@ import College from './college/College.svelte';
 import Coverage from './coverage/Coverage.svelte';
 import Deliveries from './delivery/Deliveries.svelte';
 import DeliveryPage from './delivery/DeliveryPage.svelte';
+import OrderPage from './delivery/OrderPage.svelte';
 import ApiPage from './people/ApiPage.svelte';
 import Myself from './people/Myself.svelte';
 import Record from './people/Record.svelte';
@@ -31,6 +32,7 @@ const routes: Route[] = [
   { at: '/sources/merge/', one: MergePage },
   { at: '/sources/masters/', one: MasterPage },
   { at: '/sources', page: Sources },
+  { at: '/deliveries/new', page: OrderPage },
   { at: '/deliveries/', one: DeliveryPage },
   { at: '/deliveries', page: Deliveries },
   { at: '/college', page: College },

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api, got, type Schemas } from '../api/client';
+  import type { Schemas } from '../api/client';
   import Act from '../frame/Act.svelte';
   import HandFrame from '../frame/HandFrame.svelte';
   import { hand } from '../frame/hand.svelte';
@@ -23,7 +23,6 @@
   } = $props();
 
   let said = $state('');
-  let busy = $state(false);
   let version = $state(0);
   let versions = $derived([...(master?.versions ?? [])].reverse());
   let to = $derived(versions.find((v) => v.number === version) ?? versions[0]);
@@ -43,18 +42,8 @@
     }
   }
 
-  async function plan() {
-    if (!to) return;
-    busy = true;
-    try {
-      const made = await got(
-        api.POST('/api/deliveries', { body: { version: to.id, sections: [...hand.sections] } }),
-      );
-      place.go('/deliveries/' + made.id);
-    } catch (e) {
-      said = (e as Error).message;
-      busy = false;
-    }
+  function order() {
+    if (to && master) place.go(`/deliveries/new?master=${master.id}&v=${to.number}`);
   }
 </script>
 
@@ -80,9 +69,7 @@
             >{/each}
         </select>
       {/if}
-      <Act main disabled={busy} onclick={plan}
-        >Plan v{to.number} for {many(hand.size, 'section')}</Act
-      >
+      <Act main onclick={order}>Bring v{to.number} to {many(hand.size, 'section')} …</Act>
     {/if}
   </HandFrame>
 {:else}

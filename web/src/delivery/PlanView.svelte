@@ -9,6 +9,7 @@
   import { ago, figure, many, stepKind, stepWords } from '../marks/words';
   import PlanGrid from './PlanGrid.svelte';
   import SidesPane from './SidesPane.svelte';
+  import { address, ofDelivery, words, type Order } from './order';
   import { totals } from './plan';
 
   let {
@@ -54,7 +55,7 @@
   });
 
   let counts = $derived(totals(detail.lines));
-  const order: readonly StepKind[] = [
+  const told: readonly StepKind[] = [
     'UPDATE',
     'ADD',
     'KEEP',
@@ -74,6 +75,33 @@
       .sort()[0],
   );
   let hidden = $derived(place.get('choices') !== 'open');
+  let order = $derived(ofDelivery(detail));
+  let how = $derived(
+    [
+      order.what === 'EVERYTHING'
+        ? ''
+        : order.what === 'CHANGED'
+          ? 'only what changed'
+          : 'only chosen parts',
+      order.without.length || order.withoutKinds.length ? 'some left out' : '',
+      order.arrival === 'AS_IN_MASTER' ? '' : 'new items ' + words.arrival[order.arrival],
+      order.dates === 'ALONG' ? '' : words.dates[order.dates],
+      `in a clash ${words.clash[order.clash]}`,
+      `a twin ${words.twin[order.twin]}`,
+    ].filter(Boolean),
+  );
+
+  /** With everything else as it was chosen. */
+  function change(to: Partial<Order>) {
+    const { clash, twin, arrival, dates } = { ...order, ...to };
+    choose({ clash, twin, arrival, dates });
+  }
+
+  function reorder() {
+    const said = new URLSearchParams({ of: d.id, master: d.master, v: String(d.number) });
+    for (const [name, value] of Object.entries(address(order))) if (value) said.set(name, value);
+    place.go('/deliveries/new?' + said.toString());
+  }
   let live = $derived(
     plan?.rows.filter((r) => r.kind === 'WEB_LINK' || r.kind === 'TOOL_LINK').length ?? 0,
   );
@@ -84,12 +112,7 @@
     <div class="head">
       <h1>{d.masterCode}, version {d.number}, to {many(detail.lines.length, 'section')}</h1>
       <span class="quiet cut">
-        {d.clash === 'KEEP_SECTION' ? 'local changes kept in a clash' : 'the version wins a clash'} ·
-        {d.twin === 'ADOPT'
-          ? 'twins adopted unchanged'
-          : d.twin === 'ADD'
-            ? 'added beside twins'
-            : 'twins left alone'}
+        {how.join(' · ')}
       </span>
     </div>
     {#if !planned}
@@ -99,7 +122,7 @@
       <progress max={detail.lines.length} value={ready} aria-label="Planning"></progress>
     {:else}
       <div class="tot" role="group" aria-label="Steps by kind">
-        {#each order.filter((k) => counts[k]) as k (k)}
+        {#each told.filter((k) => counts[k]) as k (k)}
           <button
             class="tab"
             aria-pressed={only === k}
@@ -173,8 +196,7 @@
         aria-label="In a clash"
         disabled={!planned}
         value={d.clash}
-        onchange={(e) =>
-          choose({ clash: e.currentTarget.value as 'KEEP_SECTION', twin: d.twin as 'ADOPT' })}
+        onchange={(e) => change({ clash: e.currentTarget.value as Order['clash'] })}
       >
         <option value="KEEP_SECTION">Clash: keep the section’s</option>
         <option value="TAKE_VERSION">Clash: take the version’s</option>
@@ -184,13 +206,13 @@
         aria-label="With a twin"
         disabled={!planned}
         value={d.twin}
-        onchange={(e) =>
-          choose({ clash: d.clash as 'KEEP_SECTION', twin: e.currentTarget.value as 'ADOPT' })}
+        onchange={(e) => change({ twin: e.currentTarget.value as Order['twin'] })}
       >
         <option value="ADOPT">Twin: adopt it unchanged</option>
         <option value="ADD">Twin: add ours beside it</option>
         <option value="LEAVE">Twin: leave it alone</option>
       </select>
+      <Act disabled={!planned} onclick={reorder}>What, and how it arrives …</Act>
     {/if}
     <Act onclick={() => place.set({ choices: hidden ? 'open' : '' })}
       >{hidden ? 'Choices…' : 'Close'}</Act

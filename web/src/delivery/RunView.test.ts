@@ -36,7 +36,12 @@ function shown(state: DeliveryState, lines: Line[]) {
     number: 3,
     confirmedAt: new Date(Date.now() - 60_000).toISOString(),
   } as Schemas['DeliverySummary'];
-  render(RunView, { detail: { delivery, lines }, trouble: null, stop, goOn });
+  render(RunView, {
+    detail: { delivery, parts: { what: 'EVERYTHING' }, lines },
+    trouble: null,
+    stop,
+    goOn,
+  });
   return { stop, goOn };
 }
 

@@ -34,6 +34,7 @@
     CLASH_KEPT: ['both moved; the section’s stays', 'mind'],
     CLASH_OVERWRITTEN: ['both moved; the version’s is written', 'mind'],
     BLOCKED: ['blocked by student work', 'harm'],
+    LEFT: ['other dates; left as they are', ''],
   };
 
   function text(i: Schemas['ItemView'] | undefined): string {

@@ -183,7 +183,10 @@ class WholePathTest {
     page.navigate(ADDRESS + "/coverage");
     assertThat(heading("20 of 20 sections never received a master")).isVisible();
     button("Take in hand: LGT 110, never, 20 sections").click();
-    button("Plan v1 for 20 sections").click();
+    button("Bring v1 to 20 sections …").click();
+    assertThat(page.getByText("never received it")).isVisible();
+    accessible("order");
+    button("See the plan").click();
     assertThat(heading("LGT 110, version 1, to 20 sections")).isVisible();
     assertThat(page.getByText("Nothing has moved yet")).isVisible();
     assertThat(button("Deliver to 20 sections")).isEnabled();
@@ -253,7 +256,11 @@ class WholePathTest {
     page.navigate(ADDRESS + "/coverage");
     assertThat(heading("20 of 20 sections are behind")).isVisible();
     assertThat(page.getByText("20 sections in hand")).isVisible(); // the choice has stayed
-    button("Plan v2 for 20 sections").click();
+    button("Bring v2 to 20 sections …").click();
+    page.getByLabel("What", new Page.GetByLabelOptions().setExact(true)).selectOption("CHANGED");
+    assertThat(page.getByLabel("Checklist, brought, new")).isVisible();
+    assertThat(page.getByLabel("Reading 2, not brought, nothing new")).isVisible();
+    button("See the plan").click();
     assertThat(page.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("Steps by kind")))
         .containsText("1kept");
     button("Deliver to 20 sections").click();
@@ -297,7 +304,8 @@ class WholePathTest {
   @Order(10)
   void deliveringAgainSaysThatNothingIsToDo() {
     page.navigate(ADDRESS + "/coverage");
-    button("Plan v2 for 20 sections").click();
+    button("Bring v2 to 20 sections …").click();
+    button("See the plan").click();
     assertThat(button("Record that nothing was to do")).isEnabled();
     button("Record that nothing was to do").click();
     assertThat(page.getByText("nothing to do: it holds version 2").first()).isVisible();

@@ -185,4 +185,30 @@ class WritingTest {
     assertThat(page.getByText("Only in HOUSE, draft: 1")).isVisible();
     WholePathTest.accessible(page, "side by side");
   }
+
+  @Test
+  @Order(7)
+  void oneItemGoesToASectionWithWhatItNeedsAndNothingElse() {
+    page.navigate(Walk.ADDRESS + "/coverage");
+    walk.button("Take in hand: LGT 110, never, 1 section").click();
+    walk.button("Bring v2 to 1 section …").click();
+    page.getByLabel("What", new Page.GetByLabelOptions().setExact(true)).selectOption("SOME");
+    page.getByLabel("Find in version 2").fill("Loads");
+    walk.item("Loads").click();
+    page.getByLabel("Find in version 2").fill("Reading 1");
+    assertThat(page.getByLabel("Reading 1, comes along, Loads opens after it")).isVisible();
+    page.getByLabel("How new items arrive").selectOption("HIDDEN");
+    assertThat(page.getByText("2 items into 1 section")).isVisible();
+    WholePathTest.accessible(page, "parts");
+    walk.button("See the plan").click();
+    assertThat(page.getByText("only chosen parts · new items hidden on arrival")).isVisible();
+    walk.button("Deliver to 1 section").click();
+    assertThat(page.getByText("read back, all as meant").first()).isVisible();
+    page.navigate(Stage.practiceAddress() + "/shells/lgt-01?work=true");
+    assertThat(page.getByText("Loads")).isVisible();
+    assertThat(page.getByText("Reading 1", new Page.GetByTextOptions().setExact(true))).isVisible();
+    assertThat(page.getByText("Reading 3", new Page.GetByTextOptions().setExact(true))).hasCount(0);
+    page.navigate(Stage.practiceAddress() + "/shells/lgt-01");
+    assertThat(page.getByText("Loads")).hasCount(0);
+  }
 }

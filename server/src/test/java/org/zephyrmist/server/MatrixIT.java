@@ -221,7 +221,7 @@ class MatrixIT extends ServerIT {
       case "POST /api/masters/{id}/draft/take-over" ->
           "{\"master\":\"%s\",\"version\":0,\"keys\":[\"%s\"]}"
               .formatted(values.get("masters"), values.get("key"));
-      case "POST /api/deliveries" ->
+      case "POST /api/deliveries", "POST /api/deliveries/forecast" ->
           "{\"version\":\"" + values.get("version") + "\"," + sections + "}";
       case "POST /api/deliveries/readings", "POST /api/deliveries/readings/left" ->
           "{" + sections + "}";

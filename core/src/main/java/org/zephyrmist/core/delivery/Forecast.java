@@ -32,6 +32,7 @@ public record Forecast(List<OfItem> items, Map<StepKind, Integer> totals) {
   /**
    * What becomes of an item.
    *
+   * @param meant false for what is no longer meant for sections that have it
    * @param chosen in so many sections
    * @param along in so many sections it comes with something chosen
    * @param because what brings it along
@@ -41,6 +42,9 @@ public record Forecast(List<OfItem> items, Map<StepKind, Integer> totals) {
    */
   public record OfItem(
       ItemKey key,
+      Kind kind,
+      String title,
+      boolean meant,
       int chosen,
       int along,
       Optional<Because> because,
@@ -139,6 +143,9 @@ public record Forecast(List<OfItem> items, Map<StepKind, Integer> totals) {
         items.add(
             new OfItem(
                 n.key(),
+                n.kind(),
+                n.title(),
+                true,
                 bits(chosen, n.key()).cardinality(),
                 bits(along, n.key()).cardinality(),
                 Optional.ofNullable(because.get(n.key())),
@@ -263,7 +270,17 @@ public record Forecast(List<OfItem> items, Map<StepKind, Integer> totals) {
             if (!steps.isEmpty()) {
               int sections = steps.values().stream().mapToInt(Integer::intValue).sum();
               items.add(
-                  new OfItem(key, sections, 0, Optional.empty(), false, Optional.empty(), steps));
+                  new OfItem(
+                      key,
+                      kind,
+                      all.get(0).base().title(),
+                      false,
+                      sections,
+                      0,
+                      Optional.empty(),
+                      false,
+                      Optional.empty(),
+                      steps));
             }
           });
     }

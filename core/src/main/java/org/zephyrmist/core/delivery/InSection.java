@@ -63,12 +63,16 @@ public record InSection(Tree tree, List<Item> items) {
     return a.with(a.wording().withHtml(html)).item(i.key(), i.kind(), i.rule());
   }
 
-  /** The key is always the same, so that the note is found again. */
+  /** The key of the page with the notes of an item; always the same, so that it is found again. */
+  public static ItemKey noteOf(ItemKey item) {
+    return ItemKey.named("instructor note\n" + item.value());
+  }
+
   private static Item note(
       Item of, List<String> notes, Place at, Function<String, Optional<String>> values) {
     String html = Marks.filled(String.join("", notes), values);
     return new Item(
-        ItemKey.named("instructor note\n" + of.key().value()),
+        noteOf(of.key()),
         "For instructors: " + of.title(),
         new Content.Page(html),
         Timing.NONE,

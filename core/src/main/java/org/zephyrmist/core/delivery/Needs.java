@@ -40,6 +40,8 @@ public record Needs(Map<ItemKey, List<Need>> of) {
     CATEGORY(true),
     /** A text leads to this file. */
     FILE(true),
+    /** Notes to instructors, which stand beside their item. */
+    NOTE(true),
     /** It must be done before an item opens. */
     CONDITION(false),
     /** A menu or a front page leads to it. */
@@ -93,6 +95,23 @@ public record Needs(Map<ItemKey, List<Need>> of) {
         all.put(i.key(), needs.stream().distinct().toList());
       }
     }
+    return new Needs(all);
+  }
+
+  /** The same with the notes of items, in the tree that has them. */
+  public Needs withNotes(Tree section) {
+    Map<ItemKey, List<Need>> all = new HashMap<>(of);
+    section
+        .nodes()
+        .forEach(
+            n -> {
+              ItemKey note = InSection.noteOf(n.key());
+              if (section.has(note)) {
+                List<Need> needs = new ArrayList<>(all.getOrDefault(n.key(), List.of()));
+                needs.add(new Need(note, Why.NOTE));
+                all.put(n.key(), needs);
+              }
+            });
     return new Needs(all);
   }
 

@@ -41,8 +41,9 @@ public record PartsChoice(
     without = Set.copyOf(without);
   }
 
-  private boolean nothingLeftOut() {
-    return withoutKinds.isEmpty() && without.isEmpty();
+  /** Whether nothing is left out of the version. */
+  public boolean isEverything() {
+    return what == What.EVERYTHING && withoutKinds.isEmpty() && without.isEmpty();
   }
 
   /** Whether an item of the version is left out, itself or with its module. */
@@ -97,7 +98,7 @@ public record PartsChoice(
    */
   public Parts in(
       Tree version, Tree section, Needs needs, Map<ItemKey, Base> bases, Predicate<ItemKey> there) {
-    if (what == What.EVERYTHING && nothingLeftOut()) {
+    if (isEverything()) {
       return Parts.EVERYTHING;
     }
     Predicate<ItemKey> leftOut = leftOut(version);

@@ -9,24 +9,31 @@ import static org.zephyrmist.server.db.Tables.VERSION;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.jooq.DSLContext;
+import org.jooq.JSONB;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.DeliveryState;
 import org.zephyrmist.core.delivery.LineState;
+import org.zephyrmist.core.delivery.PartsChoice;
 import org.zephyrmist.server.db.tables.records.DeliveryLineRecord;
 import org.zephyrmist.server.db.tables.records.DeliveryRecord;
+import org.zephyrmist.server.line.ChosenParts;
 import org.zephyrmist.server.line.LineEnds;
 import org.zephyrmist.server.line.PlanLine;
 import org.zephyrmist.server.line.RunLine;
+import org.zephyrmist.server.master.Versions;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.queue.Queue;
 import org.zephyrmist.server.web.Refusal;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Orders deliveries, starts, stops and goes on with them. */
 @Component
@@ -35,11 +42,23 @@ public class Deliveries {
   private final DSLContext db;
   private final Queue queue;
   private final LineEnds ends;
+  private final Versions versions;
+  private final JsonMapper json;
   private final Reach reach;
   private final Clock clock;
   private final Events events;
 
-  Deliveries(DSLContext db, Queue queue, LineEnds ends, Reach reach, Clock clock, Events events) {
+  Deliveries(
+      DSLContext db,
+      Queue queue,
+      LineEnds ends,
+      Versions versions,
+      Reach reach,
+      Clock clock,
+      JsonMapper json,
+      Events events) {
+    this.versions = versions;
+    this.json = json;
     this.db = db;
     this.queue = queue;
     this.ends = ends;
@@ -50,7 +69,42 @@ public class Deliveries {
 
   /** A new delivery; its lines are planned in the background. */
   @Transactional
-  public UUID make(UUID version, List<UUID> sections, Choices choices, SignedIn who) {
+  public UUID make(
+      UUID version, List<UUID> sections, PartsChoice parts, Choices choices, SignedIn who) {
+    List<UUID> reached = reached(version, sections, who);
+    something(version, parts);
+    UUID id = UUID.randomUUID();
+    db.insertInto(DELIVERY)
+        .set(DELIVERY.ID, id)
+        .set(DELIVERY.VERSION_ID, version)
+        .set(DELIVERY.STATE, DeliveryState.PLANNING)
+        .set(DELIVERY.CLASH, choices.clash())
+        .set(DELIVERY.TWIN, choices.twin())
+        .set(DELIVERY.ARRIVAL, choices.arrival())
+        .set(DELIVERY.DATES, choices.dates())
+        .set(DELIVERY.PARTS, json(parts))
+        .set(DELIVERY.MADE_BY, who.id())
+        .set(DELIVERY.MADE_AT, OffsetDateTime.now(clock))
+        .execute();
+    List<DeliveryLineRecord> lines =
+        reached.stream()
+            .map(
+                s -> {
+                  DeliveryLineRecord l = new DeliveryLineRecord();
+                  l.setId(UUID.randomUUID());
+                  l.setDeliveryId(id);
+                  l.setSectionId(s);
+                  l.setState(LineState.TO_PLAN);
+                  return l;
+                })
+            .toList();
+    db.batchInsert(lines).execute();
+    queue.put(PlanLine.NAME, lines.stream().map(DeliveryLineRecord::getId).toList());
+    return id;
+  }
+
+  /** The sections, all of which this person reaches, as the version's master. */
+  List<UUID> reached(UUID version, List<UUID> sections, SignedIn who) {
     if (sections.isEmpty() || sections.size() > MOST_SECTIONS) {
       throw Refusal.bad(
           "A delivery goes to 1 to " + MOST_SECTIONS + " sections.", "Choose sections first.");
@@ -73,31 +127,15 @@ public class Deliveries {
     if (reached.size() < sections.stream().distinct().count()) {
       throw Refusal.notFound("section");
     }
-    UUID id = UUID.randomUUID();
-    db.insertInto(DELIVERY)
-        .set(DELIVERY.ID, id)
-        .set(DELIVERY.VERSION_ID, version)
-        .set(DELIVERY.STATE, DeliveryState.PLANNING)
-        .set(DELIVERY.CLASH, choices.clash())
-        .set(DELIVERY.TWIN, choices.twin())
-        .set(DELIVERY.MADE_BY, who.id())
-        .set(DELIVERY.MADE_AT, OffsetDateTime.now(clock))
-        .execute();
-    List<DeliveryLineRecord> lines =
-        reached.stream()
-            .map(
-                s -> {
-                  DeliveryLineRecord l = new DeliveryLineRecord();
-                  l.setId(UUID.randomUUID());
-                  l.setDeliveryId(id);
-                  l.setSectionId(s);
-                  l.setState(LineState.TO_PLAN);
-                  return l;
-                })
-            .toList();
-    db.batchInsert(lines).execute();
-    queue.put(PlanLine.NAME, lines.stream().map(DeliveryLineRecord::getId).toList());
-    return id;
+    return reached;
+  }
+
+  private void something(UUID version, PartsChoice parts) {
+    Versions.Version v = versions.get(version);
+    if (parts.chosen(v.tree(), Map.of()).isEmpty()) {
+      throw Refusal.bad(
+          "No item of version " + v.number() + " is chosen.", "Choose what is to be brought.");
+    }
   }
 
   /** A delivery this person may see: of a master within reach. */
@@ -136,8 +174,9 @@ public class Deliveries {
 
   /** Other choices: everything is planned anew. */
   @Transactional
-  public void choose(UUID id, Choices choices, SignedIn who) {
+  public void choose(UUID id, Optional<PartsChoice> parts, Choices choices, SignedIn who) {
     DeliveryRecord d = own(id, who);
+    parts.ifPresent(p -> something(d.getVersionId(), p));
     if (d.getConfirmedAt() != null) {
       throw new Refusal(
           HttpStatus.CONFLICT, "This delivery has started.", "Make a new one with other choices.");
@@ -146,6 +185,9 @@ public class Deliveries {
         db.update(DELIVERY)
             .set(DELIVERY.CLASH, choices.clash())
             .set(DELIVERY.TWIN, choices.twin())
+            .set(DELIVERY.ARRIVAL, choices.arrival())
+            .set(DELIVERY.DATES, choices.dates())
+            .set(DELIVERY.PARTS, parts.map(this::json).orElse(d.getParts()))
             .set(DELIVERY.STATE, DeliveryState.PLANNING)
             .where(DELIVERY.ID.eq(id))
             .and(DELIVERY.STATE.eq(DeliveryState.PLANNED))
@@ -219,6 +261,10 @@ public class Deliveries {
     queue.put(RunLine.NAME, lines);
     ends.check(id);
     events.add(who.id(), "went on with delivery of", what(d), lines.size() + " sections", page(id));
+  }
+
+  private JSONB json(PartsChoice parts) {
+    return JSONB.valueOf(json.writeValueAsString(ChosenParts.of(parts)));
   }
 
   private static String page(UUID delivery) {

@@ -21,7 +21,9 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.zephyrmist.core.delivery.Choices;
+import org.zephyrmist.core.delivery.PartsChoice;
 import org.zephyrmist.server.db.tables.records.DeliveryRecord;
+import org.zephyrmist.server.line.ChosenParts;
 import org.zephyrmist.server.people.SignedIn;
 
 /** Deliveries: order, look at the plan, confirm, watch, stop, go on. */
@@ -32,23 +34,51 @@ class DeliveryApi {
   private final Deliveries deliveries;
   private final DeliveryViews views;
   private final PlanViews plans;
+  private final Forecasts forecasts;
   private final Readings readings;
 
-  DeliveryApi(Deliveries deliveries, DeliveryViews views, PlanViews plans, Readings readings) {
+  DeliveryApi(
+      Deliveries deliveries,
+      DeliveryViews views,
+      PlanViews plans,
+      Forecasts forecasts,
+      Readings readings) {
+    this.forecasts = forecasts;
     this.readings = readings;
     this.deliveries = deliveries;
     this.views = views;
     this.plans = plans;
   }
 
-  record Chosen(@NotNull Choices.Clash clash, @NotNull Choices.Twin twin) {
+  /** How a delivery goes about it; what is not said is as it usually is. */
+  record Chosen(
+      @NotNull Choices.Clash clash,
+      @NotNull Choices.Twin twin,
+      Choices.Arrival arrival,
+      Choices.Dates dates,
+      @Valid ChosenParts parts) {
     Choices choices() {
-      return new Choices(clash, twin);
+      return new Choices(
+          clash,
+          twin,
+          Optional.ofNullable(arrival).orElse(Choices.Arrival.AS_IN_MASTER),
+          Optional.ofNullable(dates).orElse(Choices.Dates.ALONG));
     }
   }
 
   record NewDelivery(
-      @NotNull UUID version, @NotNull List<@NotNull UUID> sections, @Valid Chosen choices) {}
+      @NotNull UUID version, @NotNull List<@NotNull UUID> sections, @Valid Chosen choices) {
+    Choices how() {
+      return Optional.ofNullable(choices).map(Chosen::choices).orElse(Choices.SAFE);
+    }
+
+    PartsChoice parts() {
+      return Optional.ofNullable(choices)
+          .flatMap(c -> Optional.ofNullable(c.parts()))
+          .map(ChosenParts::choice)
+          .orElse(PartsChoice.EVERYTHING);
+    }
+  }
 
   record Made(@NotNull UUID id) {}
 
@@ -72,8 +102,15 @@ class DeliveryApi {
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   Made make(@Valid @RequestBody NewDelivery n, @AuthenticationPrincipal SignedIn who) {
-    Choices choices = Optional.ofNullable(n.choices()).map(Chosen::choices).orElse(Choices.SAFE);
-    return new Made(deliveries.make(n.version(), n.sections(), choices, who));
+    return new Made(deliveries.make(n.version(), n.sections(), n.parts(), n.how(), who));
+  }
+
+  /** What such a delivery would do, as far as the ledger tells; nothing is made or read. */
+  @PostMapping("/forecast")
+  Forecasts.DeliveryForecast forecast(
+      @Valid @RequestBody NewDelivery n, @AuthenticationPrincipal SignedIn who) {
+    List<UUID> sections = deliveries.reached(n.version(), n.sections(), who);
+    return forecasts.of(n.version(), sections, n.parts(), n.how());
   }
 
   @GetMapping("/{id}")
@@ -102,7 +139,8 @@ class DeliveryApi {
   @PutMapping("/{id}/choices")
   void choose(
       @PathVariable UUID id, @Valid @RequestBody Chosen c, @AuthenticationPrincipal SignedIn who) {
-    deliveries.choose(id, c.choices(), who);
+    deliveries.choose(
+        id, Optional.ofNullable(c.parts()).map(ChosenParts::choice), c.choices(), who);
   }
 
   @PostMapping("/{id}/confirm")

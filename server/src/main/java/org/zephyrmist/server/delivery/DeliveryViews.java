@@ -17,11 +17,13 @@ import java.util.Map;
 import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.JSONB;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.DeliveryState;
 import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.server.line.ChosenParts;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.section.Instructors;
@@ -53,6 +55,8 @@ class DeliveryViews {
       @NotNull DeliveryState state,
       @NotNull Choices.Clash clash,
       @NotNull Choices.Twin twin,
+      @NotNull Choices.Arrival arrival,
+      @NotNull Choices.Dates dates,
       @NotNull String madeBy,
       @NotNull OffsetDateTime madeAt,
       OffsetDateTime confirmedAt,
@@ -77,7 +81,13 @@ class DeliveryViews {
       @NotNull Map<StepKind, Integer> counts,
       OffsetDateTime readAt) {}
 
-  record DeliveryDetail(@NotNull DeliverySummary delivery, @NotNull List<DeliveryLine> lines) {}
+  /**
+   * @param parts of the version that it brings
+   */
+  record DeliveryDetail(
+      @NotNull DeliverySummary delivery,
+      @NotNull ChosenParts parts,
+      @NotNull List<DeliveryLine> lines) {}
 
   List<DeliverySummary> list(SignedIn who, int most) {
     return summaries(reach.masters(who), most);
@@ -116,6 +126,8 @@ class DeliveryViews {
                         r.get(DELIVERY.STATE),
                         r.get(DELIVERY.CLASH),
                         r.get(DELIVERY.TWIN),
+                        r.get(DELIVERY.ARRIVAL),
+                        r.get(DELIVERY.DATES),
                         r.get(made.NAME),
                         r.get(DELIVERY.MADE_AT),
                         r.get(DELIVERY.CONFIRMED_AT),
@@ -134,7 +146,15 @@ class DeliveryViews {
 
   /** The lines are those of sections within reach. */
   DeliveryDetail detail(UUID id, SignedIn who) {
-    return new DeliveryDetail(summaries(DELIVERY.ID.eq(id), 1).get(0), lines(id, who));
+    JSONB parts =
+        db.select(DELIVERY.PARTS)
+            .from(DELIVERY)
+            .where(DELIVERY.ID.eq(id))
+            .fetchSingle(DELIVERY.PARTS);
+    return new DeliveryDetail(
+        summaries(DELIVERY.ID.eq(id), 1).get(0),
+        json.readValue(parts.data(), ChosenParts.class),
+        lines(id, who));
   }
 
   private List<DeliveryLine> lines(UUID delivery, SignedIn who) {

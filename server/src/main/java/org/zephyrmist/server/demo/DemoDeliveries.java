@@ -13,6 +13,7 @@ import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.DeliveryState;
+import org.zephyrmist.core.delivery.PartsChoice;
 import org.zephyrmist.server.delivery.Deliveries;
 import org.zephyrmist.server.people.People;
 
@@ -48,7 +49,11 @@ class DemoDeliveries {
             .value1();
     UUID id =
         deliveries.make(
-            version, sections, Choices.SAFE, people.loadUserByUsername("ines@larkmoor.example"));
+            version,
+            sections,
+            PartsChoice.EVERYTHING,
+            Choices.SAFE,
+            people.loadUserByUsername("ines@larkmoor.example"));
     await(id, DeliveryState.PLANNING);
     return id;
   }

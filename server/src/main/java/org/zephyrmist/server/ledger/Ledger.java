@@ -159,6 +159,17 @@ public class Ledger {
         .execute();
   }
 
+  /** Whether the section counts as holding another version of the master. */
+  public boolean standsElsewhere(Origin o) {
+    return db.fetchExists(
+        STANDING,
+        STANDING
+            .SECTION_ID
+            .eq(o.section())
+            .and(STANDING.MASTER_ID.eq(o.master()))
+            .and(STANDING.VERSION_ID.ne(o.version())));
+  }
+
   /** Notes another delivery of what the section holds; false if it never received the master. */
   public boolean stillStands(Origin o, int expected) {
     return db.update(STANDING)

@@ -100,6 +100,43 @@ public class Standings {
         .fetchMap(STANDING.VERSION_ID, count());
   }
 
+  /**
+   * How sections stand towards a master.
+   *
+   * @param versions how many hold each version; 0: it never arrived
+   * @param partial of these, how many lack items of their version
+   * @param newest number of the newest version, 0 if there is none
+   */
+  public record Stand(Map<Integer, Integer> versions, int partial, int newest) {}
+
+  public Stand stand(UUID master, List<UUID> sections) {
+    Map<Integer, Integer> versions = new HashMap<>();
+    int[] partial = {0};
+    int[] known = {0};
+    db.select(VERSION.NUMBER, STANDING.EXPECTED, STANDING.HELD)
+        .from(STANDING)
+        .join(VERSION)
+        .on(VERSION.ID.eq(STANDING.VERSION_ID))
+        .where(STANDING.MASTER_ID.eq(master))
+        .and(STANDING.SECTION_ID.in(sections))
+        .forEach(
+            r -> {
+              versions.merge(r.value1(), 1, Integer::sum);
+              partial[0] += r.value3() < r.value2() ? 1 : 0;
+              known[0]++;
+            });
+    if (sections.size() > known[0]) {
+      versions.put(0, sections.size() - known[0]);
+    }
+    Integer newest =
+        db.select(org.jooq.impl.DSL.max(VERSION.NUMBER))
+            .from(VERSION)
+            .where(VERSION.MASTER_ID.eq(master))
+            .fetchSingle()
+            .value1();
+    return new Stand(versions, partial[0], newest == null ? 0 : newest);
+  }
+
   /** Sections that hold a version of the master before this one. */
   public List<UUID> behind(UUID master, int number) {
     return db.select(STANDING.SECTION_ID)

@@ -4,6 +4,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.LineState;
+import org.zephyrmist.core.delivery.PartsChoice;
 import org.zephyrmist.server.ledger.Origin;
 import org.zephyrmist.server.shell.Shell;
 
@@ -19,6 +20,7 @@ record Line(
     UUID id,
     UUID delivery,
     UUID version,
+    PartsChoice parts,
     Choices choices,
     UUID person,
     LineState state,
@@ -38,6 +40,17 @@ record Line(
   /** The same, worked on by the worker that has its section for another line. */
   Line takenBy(Line other) {
     return new Line(
-        id, delivery, version, choices, person, state, attempts, same, readTag, other.token, shell);
+        id,
+        delivery,
+        version,
+        parts,
+        choices,
+        person,
+        state,
+        attempts,
+        same,
+        readTag,
+        other.token,
+        shell);
   }
 }

@@ -2,14 +2,19 @@ package org.zephyrmist.server.line;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.Receipt;
+import org.zephyrmist.core.delivery.Stands;
 import org.zephyrmist.core.delivery.Step;
 import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.core.tree.Tree;
 import org.zephyrmist.server.ledger.Ledger;
 import org.zephyrmist.server.ledger.Origin;
 import org.zephyrmist.server.shell.Reading;
@@ -22,6 +27,7 @@ class LineFinisher {
   private final PlannedSteps stored;
   private final ShellReader reader;
   private final Ledger ledger;
+  private final MeantTexts texts;
   private final TransactionTemplate transaction;
 
   LineFinisher(
@@ -29,11 +35,13 @@ class LineFinisher {
       PlannedSteps stored,
       ShellReader reader,
       Ledger ledger,
+      MeantTexts texts,
       TransactionTemplate transaction) {
     this.lines = lines;
     this.stored = stored;
     this.reader = reader;
     this.ledger = ledger;
+    this.texts = texts;
     this.transaction = transaction;
   }
 
@@ -76,10 +84,25 @@ class LineFinisher {
           ledger.record(origin, receipts);
           stored.recorded(
               line.id(), p.steps().stream().filter(Step::moves).map(s -> s.key().value()).toList());
-          ledger.standing(origin, count.expected, count.withheld);
+          stand(p, origin, count);
           ledger.seen(line.section(), ledger.holdings(line.section()), now.byId());
           lines.done(line.id(), end);
         });
+  }
+
+  /** Where the section stands now; of a part of a version it may stay where it was. */
+  private void stand(Planned p, Origin origin, Count count) {
+    if (p.meant().parts().keys().isEmpty()) {
+      ledger.standing(origin, count.expected, count.withheld);
+      return;
+    }
+    Map<ItemKey, Base> after = Ledger.bases(ledger.holdings(origin.section()), origin.master());
+    Tree whole = texts.whole(p.version(), p.line());
+    boolean another = ledger.standsElsewhere(origin);
+    Stands s = Stands.after(whole, p.meant().parts(), p.line().parts().what(), after, another);
+    if (s.atVersion()) {
+      ledger.standing(origin, whole.size(), count.withheld + s.withheld());
+    }
   }
 
   private static Optional<Receipt> receipt(Step s, Optional<Held> held, Reading now, Work w) {
@@ -97,7 +120,9 @@ class LineFinisher {
             ? ""
             : count.kept == 1 ? "; 1 local change kept" : "; " + count.kept + " local changes kept";
     if (!moved) {
-      return nothingToDo(p.version().number()) + local;
+      String all = nothingToDo(p.version().number());
+      boolean whole = p.meant().parts().keys().isEmpty();
+      return (whole ? all : all.replace("holds", "holds these parts of")) + local;
     }
     return count.missing == 0
         ? "read back, all as meant" + local

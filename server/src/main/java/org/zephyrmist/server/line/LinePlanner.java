@@ -54,8 +54,13 @@ class LinePlanner {
     Reading reading = reader.read(gateway, line.shell());
     reader.seen(line.shell(), reading);
     Versions.Version version = versions.get(line.version());
-    Meant meant = texts.of(version, line.shell());
     Map<ItemKey, Base> bases = Ledger.bases(reading.holdings(), version.master());
+    Meant meant =
+        texts.of(
+            version,
+            line,
+            bases,
+            k -> bases.containsKey(k) && reading.item(bases.get(k).id()).isPresent());
     List<Step> steps = Planner.plan(meant, reading.items(), bases, line.choices());
     return new Planned(line, gateway, version, meant, reading, bases, steps);
   }

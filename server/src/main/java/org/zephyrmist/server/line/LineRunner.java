@@ -85,8 +85,8 @@ class LineRunner {
       return false;
     }
     Versions.Version version = versions.get(line.version());
-    if (!version.marked().isEmpty()) {
-      return false; // what its texts become may have changed, though the shell has not
+    if (!version.marked().isEmpty() || !line.parts().isEverything()) {
+      return false; // what is meant may have changed, though the shell has not
     }
     int expected = Meant.of(version.tree(), Parts.EVERYTHING, line.shell().facts()).items().size();
     return Boolean.TRUE.equals(

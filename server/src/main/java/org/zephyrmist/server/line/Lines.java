@@ -17,6 +17,7 @@ import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.server.db.tables.records.DeliveryLineRecord;
 import org.zephyrmist.server.db.tables.records.DeliveryRecord;
 import org.zephyrmist.server.shell.Shells;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Lines as they are stored: who works on them, and how they stand. */
 @Component
@@ -24,8 +25,10 @@ class Lines {
   private final DSLContext db;
   private final Shells shells;
   private final Clock clock;
+  private final JsonMapper json;
 
-  Lines(DSLContext db, Shells shells, Clock clock) {
+  Lines(DSLContext db, Shells shells, Clock clock, JsonMapper json) {
+    this.json = json;
     this.db = db;
     this.shells = shells;
     this.clock = clock;
@@ -54,7 +57,8 @@ class Lines {
         l.getId(),
         d.getId(),
         d.getVersionId(),
-        new Choices(d.getClash(), d.getTwin()),
+        json.readValue(d.getParts().data(), ChosenParts.class).choice(),
+        new Choices(d.getClash(), d.getTwin(), d.getArrival(), d.getDates()),
         Optional.ofNullable(d.getConfirmedBy()).orElse(d.getMadeBy()),
         l.getState(),
         l.getAttempts(),

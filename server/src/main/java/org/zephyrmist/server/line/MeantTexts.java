@@ -1,40 +1,101 @@
 package org.zephyrmist.server.line;
 
+import java.util.HashMap;
 import java.util.HashSet;
+import java.util.Map;
 import java.util.Set;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
+import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.delivery.Base;
+import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.InSection;
 import org.zephyrmist.core.delivery.Meant;
 import org.zephyrmist.core.delivery.Parts;
+import org.zephyrmist.core.delivery.SectionFacts;
+import org.zephyrmist.core.tree.Tree;
 import org.zephyrmist.server.content.Bodies;
 import org.zephyrmist.server.content.Values;
+import org.zephyrmist.server.master.VersionNeeds;
 import org.zephyrmist.server.master.Versions.Version;
-import org.zephyrmist.server.shell.Shell;
 
-/** What a version means for a section, its values filled in. */
+/** What a delivery means for a section: its parts, values filled in, as they arrive. */
 @Component
 class MeantTexts {
   private final Values values;
   private final Bodies bodies;
+  private final VersionNeeds needs;
 
-  MeantTexts(Values values, Bodies bodies) {
+  MeantTexts(Values values, Bodies bodies, VersionNeeds needs) {
     this.values = values;
     this.bodies = bodies;
+    this.needs = needs;
   }
 
-  Meant of(Version version, Shell section) {
+  /**
+   * @param bases what the section got last of the master
+   * @param there whether it has an item of it
+   */
+  Meant of(Version version, Line line, Map<ItemKey, Base> bases, Predicate<ItemKey> there) {
+    Tree tree = inSection(version, line);
+    SectionFacts facts = line.shell().facts();
+    Tree applies = Meant.of(tree, Parts.EVERYTHING, facts).items();
+    Parts parts =
+        line.parts().isEverything()
+            ? Parts.EVERYTHING
+            : line.parts().in(tree, applies, needs.of(version).withNotes(tree), bases, there);
+    Meant meant = Meant.of(tree, parts, facts);
+    return meant.arriving(arrivals(meant.items(), line.choices()));
+  }
+
+  /** All that the version means for the section, whatever the delivery brings. */
+  Tree whole(Version version, Line line) {
+    return Meant.of(inSection(version, line), Parts.EVERYTHING, line.shell().facts()).items();
+  }
+
+  private Tree inSection(Version version, Line line) {
     if (version.marked().isEmpty()) {
-      return Meant.of(version.tree(), Parts.EVERYTHING, section.facts());
+      return version.tree();
     }
-    InSection becomes =
-        InSection.of(version.tree(), version.marked(), values.in(section.section()));
+    InSection becomes = InSection.of(version.tree(), version.marked(), values.in(line.section()));
     Set<String> forms = new HashSet<>();
     for (Item i : becomes.items()) {
       forms.addAll(AspectForms.of(i).values());
     }
     bodies.keep(forms);
-    return Meant.of(becomes.tree(), Parts.EVERYTHING, section.facts());
+    return becomes.tree();
+  }
+
+  /** Of each visibility in the tree the one with which it arrives; both are kept. */
+  private Map<Fingerprint, Fingerprint> arrivals(Tree tree, Choices choices) {
+    Map<Fingerprint, Fingerprint> all = new HashMap<>();
+    Set<String> forms = new HashSet<>();
+    if (choices.dates() == Choices.Dates.AWAY) {
+      forms.add(Choices.NO_DATES);
+    }
+    if (choices.arrival() != Choices.Arrival.AS_IN_MASTER) {
+      Set<Fingerprint> here =
+          tree.nodes().stream()
+              .map(n -> n.aspects().get(Aspect.VISIBILITY))
+              .collect(Collectors.toSet());
+      bodies
+          .get(here)
+          .forEach(
+              (print, form) -> {
+                String arrives =
+                    AspectForms.form(choices.arrival().of(AspectForms.visibility(form)));
+                forms.add(arrives);
+                all.put(print, Fingerprint.of(arrives));
+              });
+    }
+    if (!forms.isEmpty()) {
+      bodies.keep(forms);
+    }
+    return all;
   }
 }

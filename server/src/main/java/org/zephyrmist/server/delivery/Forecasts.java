@@ -1,0 +1,276 @@
+package org.zephyrmist.server.delivery;
+
+import static org.zephyrmist.server.db.Tables.CAMPUS;
+import static org.zephyrmist.server.db.Tables.COURSE;
+import static org.zephyrmist.server.db.Tables.COVERAGE_RULE;
+import static org.zephyrmist.server.db.Tables.SECTION;
+import static org.zephyrmist.server.db.Tables.TERM;
+
+import jakarta.validation.constraints.NotNull;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Component;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.delivery.Base;
+import org.zephyrmist.core.delivery.Choices;
+import org.zephyrmist.core.delivery.Forecast;
+import org.zephyrmist.core.delivery.InSection;
+import org.zephyrmist.core.delivery.Needs;
+import org.zephyrmist.core.delivery.PartsChoice;
+import org.zephyrmist.core.delivery.SectionFacts;
+import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.core.tree.Node;
+import org.zephyrmist.core.tree.Tree;
+import org.zephyrmist.server.ledger.Alike;
+import org.zephyrmist.server.ledger.Standings;
+import org.zephyrmist.server.master.VersionNeeds;
+import org.zephyrmist.server.master.Versions;
+
+/** What a delivery would do, told while its choices are made. */
+@Component
+class Forecasts {
+  private final DSLContext db;
+  private final Versions versions;
+  private final VersionNeeds needs;
+  private final Alike alike;
+  private final Standings standings;
+
+  Forecasts(
+      DSLContext db, Versions versions, VersionNeeds needs, Alike alike, Standings standings) {
+    this.db = db;
+    this.versions = versions;
+    this.needs = needs;
+    this.alike = alike;
+    this.standings = standings;
+  }
+
+  /** What needs an item. */
+  record NeededBy(@NotNull String key, @NotNull String title, @NotNull Needs.Why why) {}
+
+  /**
+   * An item, in outline order; those no longer meant for sections that have them stand at the end.
+   *
+   * @param chosen in so many sections
+   * @param along in so many sections it comes along
+   * @param missed what is brought and needs it, though it is left out
+   * @param sections in which anything would be written or decided
+   */
+  record ForecastRow(
+      @NotNull String key,
+      @NotNull Kind kind,
+      @NotNull String title,
+      String parent,
+      @NotNull EditRule rule,
+      boolean inVersion,
+      boolean forNobody,
+      int chosen,
+      int along,
+      NeededBy because,
+      boolean leftOut,
+      NeededBy missed,
+      int sections,
+      @NotNull Map<StepKind, Integer> steps) {}
+
+  /** A section that may be no target; why is told by the list it stands in. */
+  record Unfit(@NotNull UUID section, @NotNull String code, @NotNull String about) {}
+
+  /**
+   * @param totals of steps, without modules
+   * @param items brought to any section, without modules
+   * @param stand sections by the version they hold, 0 where it never arrived
+   * @param newest number of the newest version
+   * @param otherTerm sections of another term than most
+   * @param otherCourse sections of courses for which the master is not meant
+   */
+  record DeliveryForecast(
+      @NotNull List<ForecastRow> rows,
+      @NotNull Map<StepKind, Integer> totals,
+      int items,
+      @NotNull Map<Integer, Integer> stand,
+      int partial,
+      int newest,
+      int students,
+      @NotNull List<Unfit> noShell,
+      @NotNull List<Unfit> otherTerm,
+      @NotNull List<Unfit> otherCourse) {}
+
+  private record Target(
+      UUID id,
+      String code,
+      SectionFacts facts,
+      UUID course,
+      String courseCode,
+      Optional<String> term,
+      boolean shell,
+      int students) {}
+
+  /**
+   * @param sections within reach of who asks
+   */
+  DeliveryForecast of(UUID version, List<UUID> sections, PartsChoice parts, Choices choices) {
+    Versions.Version v = versions.get(version);
+    List<Target> targets = targets(sections);
+    List<UUID> ids = targets.stream().map(Target::id).toList();
+    Forecast f =
+        Forecast.of(
+            v.tree(),
+            needs.of(v),
+            parts,
+            choices,
+            new Forecast.Sections(targets.stream().map(Target::facts).toList(), holds(v, ids)));
+    Standings.Stand stand = standings.stand(v.master(), ids);
+    Set<UUID> courses = courses(v.master());
+    String term = most(targets);
+    return new DeliveryForecast(
+        f.items().stream().map(i -> row(v.tree(), i)).toList(),
+        f.totals(),
+        (int) f.items().stream().filter(Forecasts::brought).count(),
+        stand.versions(),
+        stand.partial(),
+        stand.newest(),
+        targets.stream().mapToInt(Target::students).sum(),
+        unfit(targets.stream().filter(t -> !t.shell()).toList(), t -> ""),
+        unfit(
+            targets.stream().filter(t -> !t.term().orElse("").equals(term)).toList(),
+            t -> t.term().orElse("no term")),
+        unfit(
+            targets.stream()
+                .filter(t -> !courses.isEmpty() && !courses.contains(t.course()))
+                .toList(),
+            Target::courseCode));
+  }
+
+  private static boolean brought(Forecast.OfItem i) {
+    return i.meant() && i.kind() != Kind.MODULE && i.chosen() + i.along() > 0;
+  }
+
+  private static List<Unfit> unfit(
+      List<Target> targets, java.util.function.Function<Target, String> about) {
+    return targets.stream().map(t -> new Unfit(t.id(), t.code(), about.apply(t))).toList();
+  }
+
+  private static String most(List<Target> targets) {
+    return targets.stream()
+        .collect(Collectors.groupingBy(t -> t.term().orElse(""), Collectors.counting()))
+        .entrySet()
+        .stream()
+        .max(Map.Entry.comparingByValue())
+        .map(Map.Entry::getKey)
+        .orElse("");
+  }
+
+  private List<Target> targets(List<UUID> sections) {
+    return db.select(SECTION.fields())
+        .select(CAMPUS.SOURCED_ID, COURSE.CODE, TERM.TITLE)
+        .from(SECTION)
+        .join(CAMPUS)
+        .on(CAMPUS.ID.eq(SECTION.CAMPUS_ID))
+        .join(COURSE)
+        .on(COURSE.ID.eq(SECTION.COURSE_ID))
+        .leftJoin(TERM)
+        .on(TERM.ID.eq(SECTION.TERM_ID))
+        .where(SECTION.ID.in(sections))
+        .orderBy(SECTION.CODE, SECTION.ID)
+        .fetch(
+            r ->
+                new Target(
+                    r.get(SECTION.ID),
+                    r.get(SECTION.CODE),
+                    new SectionFacts(r.get(CAMPUS.SOURCED_ID), "", Set.of()),
+                    r.get(SECTION.COURSE_ID),
+                    r.get(COURSE.CODE),
+                    Optional.ofNullable(r.get(TERM.TITLE)),
+                    r.get(SECTION.SHELL) != null,
+                    Optional.ofNullable(r.get(SECTION.STUDENTS)).orElse(0)));
+  }
+
+  /** Courses that the master is meant for; none if it is meant for all. */
+  private Set<UUID> courses(UUID master) {
+    List<UUID> all =
+        db.select(COVERAGE_RULE.COURSE_ID)
+            .from(COVERAGE_RULE)
+            .where(COVERAGE_RULE.MASTER_ID.eq(master))
+            .fetch(COVERAGE_RULE.COURSE_ID);
+    return all.contains(null) ? Set.of() : new HashSet<>(all);
+  }
+
+  /**
+   * Of texts with values each section got its own; whether the master moved is told by the version
+   * it got them from. Notes to instructors follow their items and are not told apart.
+   */
+  private List<Forecast.Holds> holds(Versions.Version v, List<UUID> sections) {
+    Set<ItemKey> marked = v.marked().stream().map(Item::key).collect(Collectors.toSet());
+    Set<ItemKey> notes = marked.stream().map(InSection::noteOf).collect(Collectors.toSet());
+    List<Forecast.Holds> all = new ArrayList<>();
+    for (Alike.Group g : alike.of(sections, v.master(), marked)) {
+      if (!notes.contains(g.holds().base().key())) {
+        all.add(g.version().map(from -> filledIn(v, from, g.holds())).orElse(g.holds()));
+      }
+    }
+    return all;
+  }
+
+  private Forecast.Holds filledIn(Versions.Version v, UUID from, Forecast.Holds h) {
+    Base b = h.base();
+    Optional<Fingerprint> then = wording(versions.get(from).tree(), b.key());
+    Optional<Fingerprint> now = wording(v.tree(), b.key());
+    if (now.isEmpty() || !now.equals(then)) {
+      return h;
+    }
+    Base same =
+        new Base(
+            b.key(),
+            b.kind(),
+            b.title(),
+            b.id(),
+            b.sent().with(Aspect.WORDING, now.get()),
+            b.shown());
+    return new Forecast.Holds(same, h.here(), (BitSet) h.sections().clone());
+  }
+
+  private static Optional<Fingerprint> wording(Tree tree, ItemKey key) {
+    return tree.get(key).map(n -> n.aspects().get(Aspect.WORDING));
+  }
+
+  private static ForecastRow row(Tree version, Forecast.OfItem i) {
+    Optional<Node> n = version.get(i.key()).filter(x -> i.meant());
+    int sections =
+        i.steps().entrySet().stream()
+            .filter(e -> e.getKey() != StepKind.SAME && e.getKey() != StepKind.KEEP)
+            .mapToInt(Map.Entry::getValue)
+            .sum();
+    return new ForecastRow(
+        i.key().value(),
+        i.kind(),
+        i.title(),
+        n.flatMap(Node::parent).map(ItemKey::value).orElse(null),
+        n.map(Node::rule).orElse(EditRule.ADAPTABLE),
+        i.meant(),
+        n.map(x -> x.appliesTo().nobody()).orElse(false),
+        i.chosen(),
+        i.along(),
+        i.because().map(b -> by(version, b)).orElse(null),
+        i.leftOut(),
+        i.missed().map(b -> by(version, b)).orElse(null),
+        sections,
+        i.steps());
+  }
+
+  private static NeededBy by(Tree version, Needs.Because b) {
+    return new NeededBy(
+        b.by().value(), version.get(b.by()).map(Node::title).orElse(b.by().value()), b.why());
+  }
+}

@@ -1,0 +1,74 @@
+package org.zephyrmist.server.ledger;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.jooq.Record;
+import org.springframework.stereotype.Component;
+import org.zephyrmist.core.content.Fingerprints;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.delivery.Base;
+import org.zephyrmist.core.delivery.Forecast;
+
+/** What many sections hold of one master, those that hold the same together; in one query. */
+@Component
+public class Alike {
+  private final DSLContext db;
+
+  Alike(DSLContext db) {
+    this.db = db;
+  }
+
+  /**
+   * Sections that hold the same of an item.
+   *
+   * @param version they got it from, of items that were asked about
+   */
+  public record Group(Forecast.Holds holds, Optional<UUID> version) {}
+
+  /**
+   * @param sections by their places
+   * @param ofWhichVersion keys of items of which it is told from which version they came
+   */
+  public List<Group> of(List<UUID> sections, UUID master, Collection<ItemKey> ofWhichVersion) {
+    List<Group> groups = new ArrayList<>();
+    db.fetch(
+            "select h.item_key, h.item_kind, h.title, h.sent, h.shown, h.here, r.version_id,"
+                + " array_agg(s.n::int - 1) as places from unnest(?::uuid[]) with ordinality s(id, n)"
+                + " join holding h on h.section_id = s.id and h.master_id = ?"
+                + " left join receipt r on r.id = h.receipt_id and h.item_key = any(?)"
+                + " group by 1, 2, 3, 4, 5, 6, 7",
+            sections.toArray(UUID[]::new),
+            master,
+            ofWhichVersion.stream().map(ItemKey::value).toArray(String[]::new))
+        .forEach(r -> groups.add(group(r)));
+    return groups;
+  }
+
+  private static Group group(Record r) {
+    Fingerprints shown = Fingerprints.unpack(r.get("shown", byte[].class));
+    Base base =
+        new Base(
+            new ItemKey(r.get("item_key", String.class)),
+            Kind.valueOf(r.get("item_kind", String.class)),
+            r.get("title", String.class),
+            "there",
+            Fingerprints.unpack(r.get("sent", byte[].class)),
+            shown);
+    BitSet places = new BitSet();
+    for (Integer n : r.get("places", Integer[].class)) {
+      places.set(n);
+    }
+    return new Group(
+        new Forecast.Holds(
+            base,
+            Optional.ofNullable(r.get("here", byte[].class)).map(Fingerprints::unpack),
+            places),
+        Optional.ofNullable(r.get("version_id", UUID.class)));
+  }
+}

@@ -1,0 +1,23 @@
+-- Where a link leads, so that hosts are found without opening what each link says.
+alter table tree_item add column host text;
+update tree_item t
+set host = coalesce(lower(substring(b.form from '"address":"[A-Za-z]+://([^/"?#:]+)')), 'none')
+from body b
+where t.kind in ('TOOL_LINK', 'WEB_LINK') and b.fingerprint = substring(t.aspects from 161 for 32);
+-- Questions as they were sent to platforms, whose addresses stand in them, and as they are kept.
+create table sent_questions (
+  sent bytea primary key references file (sha256),
+  kept bytea not null references file (sha256)
+);
+-- Which parts a delivery brings, and how they arrive.
+alter table delivery add column parts jsonb not null default '{"what": "EVERYTHING"}';
+alter table delivery add column arrival text not null default 'AS_IN_MASTER'
+  check (arrival in ('AS_IN_MASTER', 'HIDDEN', 'SHOWN'));
+alter table delivery add column dates text not null default 'ALONG'
+  check (dates in ('ALONG', 'LEFT', 'AWAY'));
+alter domain step_reason drop constraint step_reason_check;
+alter domain step_reason add constraint step_reason_check check (value in
+  ('EQUAL', 'NEW_IN_VERSION', 'VERSION_MOVED', 'CHANGED_HERE', 'BOTH_MOVED', 'FIXED_PUT_BACK',
+   'STARTER_BELONGS_TO_SECTION', 'ALIKE_ADOPTED', 'ALIKE_LEFT', 'ALIKE_ADDED_BESIDE', 'REMOVED_HERE',
+   'GONE_FROM_VERSION', 'GONE_BUT_CHANGED_HERE', 'GONE_BUT_HOLDS_OTHERS', 'ALREADY_GONE', 'STUDENT_WORK',
+   'DATES_LEFT'));

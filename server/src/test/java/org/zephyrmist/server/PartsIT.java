@@ -1,0 +1,166 @@
+package org.zephyrmist.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Deliveries of parts: what is chosen, what comes along, what is left out, how it arrives. */
+class PartsIT extends ServerIT {
+  private String order(String master, int number, List<UUID> sections, String choices) {
+    String ids = sections.stream().map(s -> "\"" + s + "\"").collect(Collectors.joining(","));
+    return "{\"version\":\"%s\",\"sections\":[%s],\"choices\":{\"clash\":\"KEEP_SECTION\",\"twin\":\"ADOPT\",%s}}"
+        .formatted(version(master, number), ids, choices);
+  }
+
+  private JsonNode forecast(String master, int number, List<UUID> sections, String choices) {
+    Caller.Answer a =
+        coordinator.post("/api/deliveries/forecast", order(master, number, sections, choices));
+    assertThat(a.status()).as(a.text()).isEqualTo(200);
+    return a.json();
+  }
+
+  private JsonNode delivered(String master, int number, List<UUID> sections, String choices) {
+    Caller.Answer a = coordinator.post("/api/deliveries", order(master, number, sections, choices));
+    assertThat(a.status()).as(a.text()).isEqualTo(201);
+    String id = a.json().path("id").asString();
+    rest(id, "PLANNING");
+    coordinator.post("/api/deliveries/" + id + "/confirm", "");
+    return rest(id, "RUNNING");
+  }
+
+  private static String some(String... keys) {
+    String items =
+        List.of(keys).stream().map(k -> "\"" + k + "\"").collect(Collectors.joining(","));
+    return "\"parts\":{\"what\":\"SOME\",\"items\":[" + items + "]}";
+  }
+
+  private static JsonNode row(JsonNode forecast, String title) {
+    return forecast
+        .path("rows")
+        .valueStream()
+        .filter(r -> r.path("title").asString().equals(title))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  private JsonNode standing(UUID section, String master) {
+    return coordinator
+        .get("/api/sections/" + section)
+        .json()
+        .path("masters")
+        .valueStream()
+        .filter(m -> m.path("master").asString().equals(master))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  @Test
+  void oneItemComesWithWhatItNeedsAndNothingElse() throws Exception {
+    List<UUID> to = sections("lgt-pa1", "lgt-pa2");
+    String master = master("PA");
+    String rubric =
+        coordinator
+            .post(
+                "/api/masters/" + master + "/draft/items",
+                "{\"kind\":\"RUBRIC\",\"title\":\"How a plot is graded\",\"address\":\"\"}")
+            .json()
+            .path("key")
+            .asString();
+    edit(master, "Paper plot", "{\"rubric\":\"" + rubric + "\"}");
+    freeze(master, "with a rubric");
+    String choices = some(key(master, "Paper plot"));
+    JsonNode seen = forecast(master, 2, to, choices);
+    assertThat(row(seen, "How a plot is graded").path("because").path("why").asString())
+        .isEqualTo("RUBRIC");
+    assertThat(row(seen, "How a plot is graded").path("along").asInt()).isEqualTo(2);
+    assertThat(seen.path("items").asInt()).isEqualTo(2);
+    assertThat(seen.path("totals").path("ADD").asInt()).isEqualTo(4);
+    JsonNode done = delivered(master, 2, to, choices);
+    assertThat(Practice.titles("lgt-pa1"))
+        .containsExactlyInAnyOrder("Week 3", "Paper plot", "How a plot is graded");
+    assertThat(done.path("parts").path("what").asString()).isEqualTo("SOME");
+    JsonNode again = delivered(master, 2, to, choices).path("lines").get(0);
+    assertThat(again.path("activity").asString())
+        .isEqualTo("nothing to do: it holds these parts of version 2");
+  }
+
+  @Test
+  void aSectionStaysAtItsVersionUntilNothingOfItIsLeft() throws Exception {
+    List<UUID> to = sections("lgt-pb1");
+    String master = master("PB");
+    deliver(master, 1, to);
+    edit(master, "Checklist", "{\"html\":\"<p>Gloves and a card.</p>\"}");
+    edit(master, "Paper plot", "{\"points\":\"20\"}");
+    freeze(master, "two changes");
+    delivered(master, 2, to, some(key(master, "Checklist")));
+    assertThat(Practice.html("lgt-pb1", "Checklist")).contains("and a card");
+    assertThat(standing(to.get(0), master).path("number").asInt()).isEqualTo(1);
+    JsonNode rest = forecast(master, 2, to, "\"parts\":{\"what\":\"CHANGED\"}");
+    assertThat(rest.path("items").asInt()).as("what is left").isEqualTo(1);
+    assertThat(rest.path("totals").path("UPDATE").asInt()).isEqualTo(1);
+    delivered(master, 2, to, "\"parts\":{\"what\":\"CHANGED\"}");
+    assertThat(standing(to.get(0), master).path("number").asInt()).isEqualTo(2);
+  }
+
+  @Test
+  void whatIsAlwaysLeftOutIsLeftOut() throws Exception {
+    List<UUID> to = sections("lgt-pc1");
+    String master = master("PC");
+    String without =
+        "\"parts\":{\"what\":\"EVERYTHING\",\"without\":[\"%s\"]}"
+            .formatted(key(master, "Checklist"));
+    assertThat(row(forecast(master, 1, to, without), "Checklist").path("leftOut").asBoolean())
+        .isTrue();
+    delivered(master, 1, to, without);
+    assertThat(Practice.titles("lgt-pc1")).contains("Paper plot").doesNotContain("Checklist");
+    JsonNode stands = standing(to.get(0), master);
+    assertThat(stands.path("number").asInt()).isEqualTo(1);
+    assertThat(stands.path("held").asInt()).isLessThan(stands.path("expected").asInt());
+  }
+
+  @Test
+  void newItemsArriveHiddenAndWithoutDatesIfSoChosenAndStaySo() throws Exception {
+    List<UUID> to = sections("lgt-pd1");
+    String master = master("PD");
+    edit(master, "Paper plot", "{\"due\":\"2026-10-02T18:00\"}");
+    freeze(master, "with a date");
+    delivered(master, 2, to, "\"arrival\":\"HIDDEN\",\"dates\":\"AWAY\"");
+    JsonNode plot = Practice.item("lgt-pd1", "Paper plot");
+    assertThat(plot.path("visibility").path("shown").asBoolean()).isFalse();
+    assertThat(plot.path("timing").path("due").isMissingNode()).isTrue();
+    assertThat(deliver(master, 2, to).path("lines").get(0).path("activity").asString())
+        .isEqualTo("nothing to do: it holds version 2");
+    Practice.form("lgt-pd1", "Paper plot", "due", Map.of("due", "2026-10-09T18:00"));
+    edit(master, "Paper plot", "{\"due\":\"2026-10-05T18:00\",\"points\":\"30\"}");
+    freeze(master, "another date");
+    delivered(master, 3, to, "\"dates\":\"LEFT\"");
+    assertThat(Practice.item("lgt-pd1", "Paper plot").path("timing").path("due").asString())
+        .isEqualTo("2026-10-09T18:00");
+    assertThat(Practice.item("lgt-pd1", "Paper plot").path("grading").path("points").asInt())
+        .isEqualTo(30);
+  }
+
+  @Test
+  void aWrongTargetIsMarkedAndAnEmptyChoiceRefused() throws Exception {
+    List<UUID> to = sections("lgt-pe1");
+    String master = master("PE");
+    Caller.Answer empty =
+        coordinator.post("/api/deliveries", order(master, 1, to, some("no-such-item")));
+    assertThat(empty.status()).isEqualTo(422);
+    assertThat(empty.json().path("detail").asString()).isEqualTo("No item of version 1 is chosen.");
+    db.update(org.zephyrmist.server.db.Tables.SECTION)
+        .setNull(org.zephyrmist.server.db.Tables.SECTION.SHELL)
+        .setNull(org.zephyrmist.server.db.Tables.SECTION.PLATFORM_ID)
+        .where(org.zephyrmist.server.db.Tables.SECTION.ID.eq(to.get(0)))
+        .execute();
+    JsonNode f = forecast(master, 1, to, "\"arrival\":\"SHOWN\"");
+    assertThat(f.path("noShell").get(0).path("section").asString()).isEqualTo(to.get(0).toString());
+    assertThat(f.path("otherCourse").size()).isZero();
+    assertThat(f.path("stand").path("0").asInt()).isEqualTo(1);
+  }
+}

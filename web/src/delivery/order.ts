@@ -1,0 +1,210 @@
+import type { Kind, Schemas } from '../api/client';
+import { kind as kindWord, many } from '../marks/words';
+
+export type Row = Schemas['ForecastRow'];
+export type What = Schemas['ChosenParts']['what'];
+
+/** What a delivery is to bring, and how, while it is being said. */
+export interface Order {
+  what: What;
+  kinds: readonly Kind[];
+  items: readonly string[];
+  withoutKinds: readonly Kind[];
+  without: readonly string[];
+  arrival: NonNullable<Schemas['Chosen']['arrival']>;
+  dates: NonNullable<Schemas['Chosen']['dates']>;
+  clash: Schemas['Chosen']['clash'];
+  twin: Schemas['Chosen']['twin'];
+}
+
+export const usual: Order = {
+  what: 'EVERYTHING',
+  kinds: [],
+  items: [],
+  withoutKinds: [],
+  without: [],
+  arrival: 'AS_IN_MASTER',
+  dates: 'ALONG',
+  clash: 'KEEP_SECTION',
+  twin: 'ADOPT',
+};
+
+/** The words of each choice, in the order in which they are offered. */
+export const words = {
+  what: {
+    EVERYTHING: 'everything',
+    CHANGED: 'what changed since each section’s version',
+    SOME: 'what is ticked below',
+  },
+  arrival: {
+    AS_IN_MASTER: 'shown as in the master',
+    HIDDEN: 'hidden on arrival',
+    SHOWN: 'shown on arrival',
+  },
+  dates: {
+    ALONG: 'dates taken along',
+    LEFT: 'dates there left as they are',
+    AWAY: 'dates there left, new items without',
+  },
+  clash: { KEEP_SECTION: 'the section’s stays', TAKE_VERSION: 'the version’s is taken' },
+  twin: { ADOPT: 'is adopted', ADD: 'gets ours beside it', LEAVE: 'is left alone' },
+} as const;
+
+const lists = ['kinds', 'items', 'withoutKinds', 'without'] as const;
+const single = ['what', 'arrival', 'dates', 'clash', 'twin'] as const;
+
+/** The order that an address says. */
+export function read(query: URLSearchParams): Order {
+  const order: Record<string, unknown> = { ...usual };
+  for (const name of single) {
+    const said = query.get(name);
+    if (said && said in words[name]) order[name] = said;
+  }
+  for (const name of lists) order[name] = query.get(name)?.split(',').filter(Boolean) ?? [];
+  return order as unknown as Order;
+}
+
+/** What an address says of an order; what is usual is not said. */
+export function address(order: Order): Record<string, string> {
+  const said: Record<string, string> = {};
+  for (const name of single) said[name] = order[name] === usual[name] ? '' : order[name];
+  for (const name of lists) said[name] = order[name].join(',');
+  return said;
+}
+
+export function parts(o: Order): Schemas['ChosenParts'] {
+  return {
+    what: o.what,
+    kinds: [...o.kinds],
+    items: [...o.items],
+    withoutKinds: [...o.withoutKinds],
+    without: [...o.without],
+  };
+}
+
+export function chosen(o: Order): Schemas['Chosen'] {
+  const { clash, twin, arrival, dates } = o;
+  return { clash, twin, arrival, dates, parts: parts(o) };
+}
+
+/** An order as a delivery has it. */
+export function ofDelivery(d: Schemas['DeliveryDetail']): Order {
+  const { clash, twin, arrival, dates } = d.delivery;
+  const p = d.parts;
+  return {
+    ...{ clash, twin, arrival, dates, what: p.what },
+    kinds: p.kinds ?? [],
+    items: p.items ?? [],
+    withoutKinds: p.withoutKinds ?? [],
+    without: p.without ?? [],
+  };
+}
+
+export type Tick = 'on' | 'some' | 'off' | 'along';
+
+/** How each row is ticked; a module as what stands in it. */
+export function ticks(rows: readonly Row[]): Map<string, Tick> {
+  const all = new Map<string, Tick>();
+  const inside = new Map<string, { on: number; rows: number }>();
+  const parent = new Map(rows.map((r) => [r.key, r.parent]));
+  for (const r of rows) {
+    if (r.kind === 'MODULE' || !r.inVersion) continue;
+    const tick = r.chosen ? 'on' : r.along ? 'along' : 'off';
+    all.set(r.key, tick);
+    for (let up = r.parent; up; up = parent.get(up)) {
+      const m = inside.get(up) ?? { on: 0, rows: 0 };
+      inside.set(up, { on: m.on + (tick === 'on' ? 1 : 0), rows: m.rows + 1 });
+    }
+  }
+  for (const [key, m] of inside) all.set(key, !m.on ? 'off' : m.on === m.rows ? 'on' : 'some');
+  return all;
+}
+
+function above(rows: readonly Row[], key: string): string[] {
+  const parent = new Map(rows.map((r) => [r.key, r.parent]));
+  const up: string[] = [];
+  for (let k = parent.get(key); k; k = parent.get(k)) up.push(k);
+  return up;
+}
+
+function below(rows: readonly Row[], key: string): Set<string> {
+  const found = new Set([key]);
+  for (const r of rows) if (r.parent && found.has(r.parent)) found.add(r.key);
+  return found;
+}
+
+/** The order after a row was ticked or unticked; a module stands for all in it. */
+export function toggled(o: Order, rows: readonly Row[], row: Row, tick: Tick): Order {
+  const under = below(rows, row.key);
+  const up = above(rows, row.key);
+  const rest = (keys: readonly string[]) => keys.filter((k) => !under.has(k));
+  if (tick === 'on' || tick === 'some') {
+    const covered =
+      o.what !== 'SOME' || up.some((k) => o.items.includes(k)) || o.kinds.includes(row.kind);
+    return {
+      ...o,
+      items: rest(o.items),
+      without: covered ? [...rest(o.without), row.key] : rest(o.without),
+    };
+  }
+  const back = {
+    ...o,
+    without: rest(o.without).filter((k) => !up.includes(k)),
+    withoutKinds: o.withoutKinds.filter((k) => k !== row.kind),
+  };
+  const wasOut = back.without.length < o.without.length || row.leftOut;
+  if (o.what === 'EVERYTHING' || (o.what === 'CHANGED' && wasOut)) return back;
+  const before =
+    o.what === 'SOME' ? o.items : rows.filter((r) => r.chosen && r.inVersion).map((r) => r.key);
+  return { ...back, what: 'SOME', items: [...rest(before), row.key] };
+}
+
+/** The order after a kind was ticked or unticked. */
+export function kindToggled(o: Order, k: Kind, on: boolean): Order {
+  const without = o.withoutKinds.filter((x) => x !== k);
+  if (o.what === 'SOME')
+    return {
+      ...o,
+      withoutKinds: without,
+      kinds: on ? o.kinds.filter((x) => x !== k) : [...o.kinds, k],
+    };
+  return { ...o, withoutKinds: on ? [...without, k] : without };
+}
+
+const because: Record<Schemas['NeededBy']['why'], string> = {
+  BANK: 'draws from it',
+  RUBRIC: 'is graded by it',
+  CATEGORY: 'counts into it',
+  FILE: 'uses it',
+  NOTE: 'has it beside it',
+  CONDITION: 'opens after it',
+  ENTRY: 'leads to it',
+  LINK: 'links to it',
+};
+
+export function why(b: Schemas['NeededBy']): string {
+  return `${b.title} ${because[b.why]}`;
+}
+
+/** What is said of a row beside its title. */
+export function said(r: Row, o: Order): string {
+  if (!r.inVersion) return 'no longer meant for them';
+  if (r.forNobody) return 'stays in the master';
+  if (r.missed) return `left out, though ${why(r.missed)}`;
+  if (r.leftOut)
+    return o.withoutKinds.includes(r.kind) ? `left out: ${kindWord(r.kind, 2)}` : 'left out';
+  if (r.because && !r.chosen) return why(r.because);
+  if (!r.chosen) {
+    if (o.what !== 'CHANGED') return '';
+    return r.rule === 'STARTER' ? 'starter: the section’s own' : 'nothing new';
+  }
+  const { ADD: added, UPDATE: updated, CLASH: clashes, KEEP: kept } = r.steps;
+  return [
+    added ? (updated || clashes || kept ? `new in ${added}` : 'new') : '',
+    updated ? many(updated, 'update') : '',
+    clashes ? many(clashes, 'clash', 'clashes') : '',
+    kept ? `${kept} kept` : '',
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
