@@ -58,7 +58,13 @@
 
 {#if detail}
   {#if plan}
-    <PlanView {detail} {trouble} confirm={() => act('confirm')} {choose} />
+    <PlanView
+      {detail}
+      {trouble}
+      confirm={() => act('confirm')}
+      {choose}
+      changed={() => void look()}
+    />
   {:else}
     <RunView {detail} {trouble} stop={() => act('stop')} goOn={() => act('go-on')} />
   {/if}

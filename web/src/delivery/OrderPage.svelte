@@ -245,9 +245,12 @@
     text-wrap: pretty;
   }
   .where {
+    display: inline-block;
+    height: 28px;
+    line-height: 26px;
     font-weight: 650;
     border-bottom: 2px solid var(--do);
-    padding: 0 2px 3px;
+    padding: 0 2px;
   }
   .where:hover {
     background: var(--do-soft);

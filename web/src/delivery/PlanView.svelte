@@ -17,11 +17,14 @@
     trouble,
     confirm,
     choose,
+    changed,
   }: {
     detail: Schemas['DeliveryDetail'];
     trouble: unknown;
     confirm: () => void;
     choose: (c: Schemas['Chosen']) => void;
+    /** Something was decided, so some sections are planned anew. */
+    changed: () => void;
   } = $props();
 
   keyList.of = [
@@ -115,7 +118,7 @@
         {how.join(' · ')}
       </span>
     </div>
-    {#if !planned}
+    {#if !planned && !plan}
       <p class="quiet" role="status">
         Reading shells and planning: {ready} of {detail.lines.length} sections. Nothing moves yet.
       </p>
@@ -156,7 +159,12 @@
         Drawing the plan of {many(detail.lines.length, 'section')} …
       </p>
     {/if}
-    {#if plan && planned}
+    {#if plan && !planned}
+      <p class="quiet" role="status">
+        Planning anew: {ready} of {detail.lines.length} sections.
+      </p>
+    {/if}
+    {#if plan}
       {#if plan.codes.length}
         <PlanGrid {plan} lines={detail.lines} {only} />
       {:else}
@@ -171,7 +179,7 @@
     {/if}
   </main>
   <aside class="aside">
-    <SidesPane {detail} />
+    <SidesPane {detail} {changed} />
   </aside>
 </div>
 <HandFrame

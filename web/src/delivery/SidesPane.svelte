@@ -6,10 +6,11 @@
   import { onEscape } from '../frame/escape.svelte';
   import { place } from '../frame/place.svelte';
   import { everyAspect, reasons, stepWords } from '../marks/words';
+  import Decide from './Decide.svelte';
   import { words } from './plan';
 
   /** One step with its three sides: the version, the section, what was delivered before. */
-  let { detail }: { detail: Schemas['DeliveryDetail'] } = $props();
+  let { detail, changed }: { detail: Schemas['DeliveryDetail']; changed?: () => void } = $props();
   let sides = $state.raw<Schemas['StepSides'] | null>(null);
   let trouble = $state.raw<unknown>(null);
   let line = $derived(detail.lines.find((l) => l.id === place.get('line')));
@@ -33,6 +34,7 @@
     KEEP: ['the section’s stays', 'own'],
     CLASH_KEPT: ['both moved; the section’s stays', 'mind'],
     CLASH_OVERWRITTEN: ['both moved; the version’s is written', 'mind'],
+    CLASH_TOGETHER: ['both moved; both are taken', 'mind'],
     BLOCKED: ['blocked by student work', 'harm'],
     LEFT: ['other dates; left as they are', ''],
   };
@@ -104,6 +106,16 @@
       <h3>Delivered before</h3>
       <p>{before}</p>
     </section>
+  {/if}
+  {#if sides.decide && changed && !detail.delivery.confirmedAt}
+    <Decide
+      delivery={detail.delivery.id}
+      line={line.id}
+      item={key}
+      number={detail.delivery.number}
+      {sides}
+      {changed}
+    />
   {/if}
   <p class="faint next"><kbd>n</kbd> next clash, twin or blocked step</p>
 {:else}

@@ -138,7 +138,7 @@ export function toggled(o: Order, rows: readonly Row[], row: Row, tick: Tick): O
   const under = below(rows, row.key);
   const up = above(rows, row.key);
   const rest = (keys: readonly string[]) => keys.filter((k) => !under.has(k));
-  if (tick === 'on' || tick === 'some') {
+  if (tick === 'on') {
     const covered =
       o.what !== 'SOME' || up.some((k) => o.items.includes(k)) || o.kinds.includes(row.kind);
     return {

@@ -21,3 +21,16 @@ alter domain step_reason add constraint step_reason_check check (value in
    'STARTER_BELONGS_TO_SECTION', 'ALIKE_ADOPTED', 'ALIKE_LEFT', 'ALIKE_ADDED_BESIDE', 'REMOVED_HERE',
    'GONE_FROM_VERSION', 'GONE_BUT_CHANGED_HERE', 'GONE_BUT_HOLDS_OTHERS', 'ALREADY_GONE', 'STUDENT_WORK',
    'DATES_LEFT'));
+-- What people decided of single clashes and twins: of an item in all sections, or where the same
+-- clashes with the same.
+create table delivery_decision (
+  delivery_id uuid not null references delivery on delete cascade,
+  item_key text not null,
+  alike bytea check (octet_length(alike) = 32),
+  take text not null check (take in ('SECTION', 'VERSION', 'TOGETHER', 'ADOPT', 'ADD', 'LEAVE')),
+  together bytea references body (fingerprint),
+  decided_by uuid not null references person,
+  decided_at timestamptz not null,
+  unique nulls not distinct (delivery_id, item_key, alike),
+  check ((together is null) = (take <> 'TOGETHER'))
+);

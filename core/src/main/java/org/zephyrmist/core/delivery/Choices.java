@@ -7,8 +7,21 @@ import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.content.Visibility;
 
-/** How a delivery goes about it, as a person chose for all of it. */
-public record Choices(Clash clash, Twin twin, Arrival arrival, Dates dates) {
+/**
+ * How a delivery goes about it, as a person chose for all of it.
+ *
+ * @param decisions of single clashes and twins, which count before the rest
+ */
+public record Choices(Clash clash, Twin twin, Arrival arrival, Dates dates, Decisions decisions) {
+  /** Without decisions of single steps. */
+  public Choices(Clash clash, Twin twin, Arrival arrival, Dates dates) {
+    this(clash, twin, arrival, dates, Decisions.NONE);
+  }
+
+  public Choices with(Decisions made) {
+    return new Choices(clash, twin, arrival, dates, made);
+  }
+
   /** Nothing of the section's is overwritten, and all comes as the master has it. */
   public static final Choices SAFE =
       new Choices(Clash.KEEP_SECTION, Twin.ADOPT, Arrival.AS_IN_MASTER, Dates.ALONG);

@@ -82,7 +82,7 @@ public final class Planner {
     Base b = bases.get(m.key());
     if (b == null) {
       return likeness
-          .take(m)
+          .find(m)
           .map(twin -> twin(m, twin))
           .orElseGet(() -> add(m, Reason.NEW_IN_VERSION));
     }
@@ -110,8 +110,7 @@ public final class Planner {
       kind = StepKind.BLOCKED;
       reason = Reason.STUDENT_WORK;
       writes.clear();
-    } else if (aspects.containsValue(AspectStep.CLASH_KEPT)
-        || aspects.containsValue(AspectStep.CLASH_OVERWRITTEN)) {
+    } else if (aspects.values().stream().anyMatch(AspectStep::clash)) {
       kind = StepKind.CLASH;
       reason = Reason.BOTH_MOVED;
     } else if (!writes.isEmpty()) {
@@ -136,7 +135,21 @@ public final class Planner {
   }
 
   private Step twin(Node m, Held s) {
-    return switch (choices.twin()) {
+    Optional<Decisions.Decision> decided =
+        choices
+            .decisions()
+            .of(m.key(), m.aspects().differing(s.aspects()), s.aspects(), m.aspects());
+    Choices.Twin what =
+        switch (decided.map(Decisions.Decision::take).orElse(Decisions.Take.SECTION)) {
+          case ADOPT -> Choices.Twin.ADOPT;
+          case ADD -> Choices.Twin.ADD;
+          case LEAVE -> Choices.Twin.LEAVE;
+          case SECTION, VERSION, TOGETHER -> choices.twin();
+        };
+    if (what != Choices.Twin.ADD) {
+      likeness.remove(s); // beside which ours is added may still be another's
+    }
+    return switch (what) {
       case ADOPT -> adopt(m, s);
       case LEAVE -> left(m, StepKind.TWIN, Optional.of(s), Reason.ALIKE_LEFT);
       case ADD -> add(m, Reason.ALIKE_ADDED_BESIDE);
@@ -160,6 +173,15 @@ public final class Planner {
     return step(m, StepKind.ADD, Optional.empty(), Map.of(), all, reason);
   }
 
+  private Fingerprints becomes(
+      Node m, Held s, Map<Aspect, AspectStep> aspects, Set<Aspect> writes) {
+    Fingerprints version = s.aspects().with(writes, m.aspects());
+    return ThreeWay.together(m, s, aspects, choices)
+        .filter(t -> writes.contains(Aspect.WORDING))
+        .map(t -> version.with(Aspect.WORDING, t))
+        .orElse(version);
+  }
+
   private Step left(Node m, StepKind kind, Optional<Held> s, Reason reason) {
     return step(m, kind, s, Map.of(), Set.of(), reason);
   }
@@ -176,7 +198,7 @@ public final class Planner {
     Optional<Fingerprints> becomes =
         kind == StepKind.ADD
             ? Optional.of(meant.arriving(choices.arriving(m.aspects())))
-            : here.map(h -> h.with(writes, m.aspects()));
+            : s.map(h -> becomes(m, h, aspects, writes));
     Optional<Fingerprints> base = Optional.ofNullable(bases.get(m.key())).map(Base::shown);
     Sides sides = new Sides(base, here, Optional.of(m.aspects()), becomes);
     return new Step(

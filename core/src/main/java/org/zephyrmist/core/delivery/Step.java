@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 
@@ -56,6 +57,30 @@ public record Step(
     };
   }
 
+  /** Aspects that both sides moved, whatever became of that. */
+  public Set<Aspect> clashing() {
+    return ThreeWay.clashing(aspects);
+  }
+
+  /** What is equal in every section where the same is to be decided; none if nothing is. */
+  public Optional<Fingerprint> alike() {
+    if (kind != StepKind.CLASH && kind != StepKind.TWIN) {
+      return Optional.empty();
+    }
+    return sides
+        .here()
+        .flatMap(
+            here ->
+                sides
+                    .version()
+                    .map(
+                        meant ->
+                            Decisions.alike(
+                                kind == StepKind.CLASH ? clashing() : meant.differing(here),
+                                here,
+                                meant)));
+  }
+
   /** What happens to one aspect. */
   public enum AspectStep {
     SAME,
@@ -63,9 +88,16 @@ public record Step(
     KEEP,
     CLASH_KEPT,
     CLASH_OVERWRITTEN,
+    /** Both moved, and what both become together is written. */
+    CLASH_TOGETHER,
     BLOCKED,
     /** Other than the version says, and not touched by this delivery. */
-    LEFT
+    LEFT;
+
+    /** Whether both the section and the master moved it. */
+    public boolean clash() {
+      return this == CLASH_KEPT || this == CLASH_OVERWRITTEN || this == CLASH_TOGETHER;
+    }
   }
 
   /** Why a step is what it is. */

@@ -41,15 +41,21 @@ public final class Likeness<T extends Alike> {
     }
   }
 
+  /** The one that is alike. */
+  public Optional<T> find(Alike item) {
+    return first(exact.get(Exact.of(item))).or(() -> first(titled.get(Titled.of(item))));
+  }
+
+  /** It is no longer among them. */
+  public void remove(T found) {
+    exact.get(Exact.of(found)).remove(found);
+    titled.get(Titled.of(found)).remove(found);
+  }
+
   /** The one that is alike, which is then no longer among them. */
   public Optional<T> take(Alike item) {
-    Optional<T> found =
-        first(exact.get(Exact.of(item))).or(() -> first(titled.get(Titled.of(item))));
-    found.ifPresent(
-        t -> {
-          exact.get(Exact.of(t)).remove(t);
-          titled.get(Titled.of(t)).remove(t);
-        });
+    Optional<T> found = find(item);
+    found.ifPresent(this::remove);
     return found;
   }
 

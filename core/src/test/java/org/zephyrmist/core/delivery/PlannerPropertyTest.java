@@ -24,13 +24,15 @@ import org.zephyrmist.core.tree.Node;
 
 /** Laws that hold for any version, shell, history and choice. */
 class PlannerPropertyTest {
+  private static final Fingerprint TOGETHER = Fingerprint.of("both together");
+
   /** A section in memory that carries plans out as a platform would. */
   private static final class World {
     final Random random;
     final List<Node> version = new ArrayList<>();
     final Map<String, Held> shell = new LinkedHashMap<>();
     final Map<ItemKey, Base> bases = new LinkedHashMap<>();
-    final Choices choices;
+    Choices choices;
     int next;
 
     World(long seed) {
@@ -69,6 +71,18 @@ class PlannerPropertyTest {
           }
         }
       }
+      Map<Decisions.About, Decisions.Decision> made = new LinkedHashMap<>();
+      for (Node m : version) {
+        Decisions.Take take = pick(Decisions.Take.values());
+        if (random.nextBoolean()) {
+          made.put(
+              new Decisions.About(m.key(), Optional.empty()),
+              new Decisions.Decision(
+                  take,
+                  take == Decisions.Take.TOGETHER ? Optional.of(TOGETHER) : Optional.empty()));
+        }
+      }
+      choices = choices.with(new Decisions(made));
       for (int i = random.nextInt(4); i > 0; i--) {
         String id = "own" + i;
         shell.put(
@@ -316,11 +330,12 @@ class PlannerPropertyTest {
                   a == Aspect.TIMING
                       && s.kind() == StepKind.ADD
                       && w.choices.dates() == Choices.Dates.AWAY;
+              if (s.aspects().get(a) == Step.AspectStep.CLASH_TOGETHER && written) {
+                from = Optional.of(sides.becomes().orElseThrow().with(a, TOGETHER));
+              }
+              Optional<Fingerprint> meant = from.map(f -> f.get(a));
               assertThat(sides.becomes().map(f -> f.get(a)))
-                  .isEqualTo(
-                      dateless
-                          ? Optional.of(Fingerprint.of(Choices.NO_DATES))
-                          : from.map(f -> f.get(a)));
+                  .isEqualTo(dateless ? Optional.of(Fingerprint.of(Choices.NO_DATES)) : meant);
             }
           }
         });

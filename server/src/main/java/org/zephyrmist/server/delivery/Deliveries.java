@@ -8,6 +8,7 @@ import static org.zephyrmist.server.db.Tables.VERSION;
 
 import java.time.Clock;
 import java.time.OffsetDateTime;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -153,7 +154,7 @@ public class Deliveries {
   }
 
   /** A delivery this person may act on: every section of it is within reach. */
-  private DeliveryRecord own(UUID id, SignedIn who) {
+  DeliveryRecord own(UUID id, SignedIn who) {
     DeliveryRecord d = get(id, who);
     boolean others =
         db.fetchExists(
@@ -198,6 +199,27 @@ public class Deliveries {
     }
     queue.put(
         PlanLine.NAME, move(id, LineState.TO_PLAN, LineState.PLANNED, LineState.NEEDS_PERSON));
+  }
+
+  /** Some lines are planned anew, before the delivery is confirmed. */
+  int planAnew(UUID id, Collection<UUID> lines) {
+    List<UUID> moved =
+        db.update(DELIVERY_LINE)
+            .set(DELIVERY_LINE.STATE, LineState.TO_PLAN)
+            .set(DELIVERY_LINE.ATTEMPTS, 0)
+            .where(DELIVERY_LINE.DELIVERY_ID.eq(id))
+            .and(DELIVERY_LINE.ID.in(lines))
+            .and(DELIVERY_LINE.STATE.in(LineState.PLANNED, LineState.NEEDS_PERSON))
+            .returning(DELIVERY_LINE.ID)
+            .fetch(DELIVERY_LINE.ID);
+    if (!moved.isEmpty()) {
+      db.update(DELIVERY)
+          .set(DELIVERY.STATE, DeliveryState.PLANNING)
+          .where(DELIVERY.ID.eq(id))
+          .execute();
+      queue.put(PlanLine.NAME, moved);
+    }
+    return moved.size();
   }
 
   /** The one confirmation; from here on lines are written. */

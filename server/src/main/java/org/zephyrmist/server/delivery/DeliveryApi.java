@@ -4,6 +4,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -20,11 +21,14 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.delivery.Choices;
+import org.zephyrmist.core.delivery.Decisions;
 import org.zephyrmist.core.delivery.PartsChoice;
 import org.zephyrmist.server.db.tables.records.DeliveryRecord;
 import org.zephyrmist.server.line.ChosenParts;
 import org.zephyrmist.server.people.SignedIn;
+import org.zephyrmist.server.web.Refusal;
 
 /** Deliveries: order, look at the plan, confirm, watch, stop, go on. */
 @RestController
@@ -35,6 +39,7 @@ class DeliveryApi {
   private final DeliveryViews views;
   private final PlanViews plans;
   private final Forecasts forecasts;
+  private final StepDecisions decisions;
   private final Readings readings;
 
   DeliveryApi(
@@ -42,8 +47,10 @@ class DeliveryApi {
       DeliveryViews views,
       PlanViews plans,
       Forecasts forecasts,
+      StepDecisions decisions,
       Readings readings) {
     this.forecasts = forecasts;
+    this.decisions = decisions;
     this.readings = readings;
     this.deliveries = deliveries;
     this.views = views;
@@ -134,6 +141,34 @@ class DeliveryApi {
       @AuthenticationPrincipal SignedIn who) {
     deliveries.get(id, who);
     return plans.sides(id, line, key, who);
+  }
+
+  /**
+   * A decision of a clash or a twin.
+   *
+   * @param take none: the delivery's choice counts again, in all sections
+   * @param html the text of both, if they are taken together
+   * @param everywhere in all sections; else in those where the same stands against the same
+   */
+  record StepDecision(
+      Decisions.Take take, @Size(max = 1_000_000) String html, boolean everywhere) {}
+
+  @PutMapping("/{id}/lines/{line}/steps/{key}/decision")
+  Count decide(
+      @PathVariable UUID id,
+      @PathVariable UUID line,
+      @PathVariable String key,
+      @Valid @RequestBody StepDecision d,
+      @AuthenticationPrincipal SignedIn who) {
+    return new Count(
+        decisions.decide(
+            deliveries.own(id, who),
+            line,
+            ItemKey.of(key).orElseThrow(() -> Refusal.notFound("step")),
+            Optional.ofNullable(d.take()),
+            Optional.ofNullable(d.html()),
+            d.everywhere(),
+            who));
   }
 
   @PutMapping("/{id}/choices")

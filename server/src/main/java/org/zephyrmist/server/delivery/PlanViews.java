@@ -26,8 +26,10 @@ import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.delivery.Decisions;
 import org.zephyrmist.core.delivery.Step;
 import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.core.merge.Runs;
 import org.zephyrmist.core.tree.Node;
 import org.zephyrmist.server.content.Bodies;
 import org.zephyrmist.server.content.ItemView;
@@ -46,9 +48,17 @@ public class PlanViews {
   private final JsonMapper json;
   private final Trees trees;
   private final Bodies bodies;
+  private final StepDecisions decisions;
   private final Reach reach;
 
-  PlanViews(DSLContext db, JsonMapper json, Trees trees, Bodies bodies, Reach reach) {
+  PlanViews(
+      DSLContext db,
+      JsonMapper json,
+      Trees trees,
+      Bodies bodies,
+      StepDecisions decisions,
+      Reach reach) {
+    this.decisions = decisions;
     this.db = db;
     this.json = json;
     this.trees = trees;
@@ -83,13 +93,34 @@ public class PlanViews {
       @NotNull List<StepCode> codes,
       @NotNull List<int[]> steps) {}
 
+  /** Words of a text, and whose they are: the section's (OURS) or the version's (THEIRS). */
+  record SideRun(@NotNull Runs.Whose whose, @NotNull String text) {}
+
+  /**
+   * What can be decided.
+   *
+   * @param alike sections in which the same stands against the same, this one too
+   * @param all sections in which the item clashes or has a twin
+   * @param take what was decided; absent if the delivery's choice counts
+   * @param together both texts merged; absent where they cannot be
+   * @param clean whether nothing in them is both sides' at once
+   */
+  record ToDecide(
+      int alike,
+      int all,
+      Decisions.Take take,
+      List<SideRun> together,
+      String html,
+      boolean clean) {}
+
   record StepSides(
       @NotNull StepKind kind,
       @NotNull Step.Reason reason,
       @NotNull Map<Aspect, Step.AspectStep> aspects,
       ItemView before,
       ItemView here,
-      ItemView version) {}
+      ItemView version,
+      ToDecide decide) {}
 
   /** The plan of one moment; the database gathers the steps of a line in one row. */
   @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
@@ -206,7 +237,20 @@ public class PlanViews {
             s.getAspectSteps().data(), new TypeReference<Map<Aspect, Step.AspectStep>>() {}),
         side(s, s.getBase()),
         side(s, s.getHere()),
-        side(s, s.getMeant()));
+        side(s, s.getMeant()),
+        decisions.open(delivery, line, new ItemKey(key)).map(PlanViews::toDecide).orElse(null));
+  }
+
+  private static ToDecide toDecide(StepDecisions.Open o) {
+    return new ToDecide(
+        o.alike(),
+        o.all(),
+        o.take().orElse(null),
+        o.merge()
+            .map(m -> m.runs().stream().map(r -> new SideRun(r.whose(), r.text())).toList())
+            .orElse(null),
+        o.merge().map(StepDecisions.Merged::html).orElse(null),
+        o.merge().map(StepDecisions.Merged::clean).orElse(true));
   }
 
   private ItemView side(DeliveryStepRecord s, byte[] packed) {

@@ -26,8 +26,10 @@ class Lines {
   private final Shells shells;
   private final Clock clock;
   private final JsonMapper json;
+  private final Decided decided;
 
-  Lines(DSLContext db, Shells shells, Clock clock, JsonMapper json) {
+  Lines(DSLContext db, Shells shells, Decided decided, Clock clock, JsonMapper json) {
+    this.decided = decided;
     this.json = json;
     this.db = db;
     this.shells = shells;
@@ -58,7 +60,8 @@ class Lines {
         d.getId(),
         d.getVersionId(),
         json.readValue(d.getParts().data(), ChosenParts.class).choice(),
-        new Choices(d.getClash(), d.getTwin(), d.getArrival(), d.getDates()),
+        new Choices(d.getClash(), d.getTwin(), d.getArrival(), d.getDates())
+            .with(decided.of(d.getId())),
         Optional.ofNullable(d.getConfirmedBy()).orElse(d.getMadeBy()),
         l.getState(),
         l.getAttempts(),

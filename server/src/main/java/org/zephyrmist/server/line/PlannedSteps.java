@@ -9,6 +9,7 @@ import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -36,7 +37,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** The steps of lines as they are stored: planned, sent, written, recorded. */
 @Component
-class PlannedSteps {
+public class PlannedSteps {
   private static final TypeReference<Map<Aspect, Step.AspectStep>> ASPECTS =
       new TypeReference<>() {};
   private final DSLContext db;
@@ -231,6 +232,19 @@ class PlannedSteps {
         .where(DELIVERY_STEP.LINE_ID.eq(line))
         .and(DELIVERY_STEP.ITEM_KEY.eq(any(items.toArray(String[]::new))))
         .execute();
+  }
+
+  /** The steps of an item in all sections of a delivery, by line. */
+  public Map<UUID, Step> ofItem(UUID delivery, ItemKey item) {
+    Map<UUID, Step> all = new HashMap<>();
+    db.select(DELIVERY_STEP.fields())
+        .from(DELIVERY_STEP)
+        .join(DELIVERY_LINE)
+        .on(DELIVERY_LINE.ID.eq(DELIVERY_STEP.LINE_ID))
+        .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
+        .and(DELIVERY_STEP.ITEM_KEY.eq(item.value()))
+        .forEach(r -> all.put(r.get(DELIVERY_STEP.LINE_ID), step(r.into(DELIVERY_STEP))));
+    return all;
   }
 
   private StoredStep stored(DeliveryStepRecord r) {

@@ -1,0 +1,131 @@
+package org.zephyrmist.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Clashes and twins of a plan, decided one by one and for all that are alike. */
+class DecisionIT extends ServerIT {
+  private static final String BEFORE =
+      "<p>A circuit carries 2,400 watts.</p><p>Count each lamp.</p>";
+  private static final String OURS = "<p>A circuit carries 1,920 watts.</p><p>Count each lamp.</p>";
+  private static final String THEIRS =
+      "<p>A circuit carries 2,400 watts.</p><p>Count each lamp, and the practicals.</p>";
+
+  private String clashing(String code, List<UUID> to, List<String> shells) throws Exception {
+    String master = master(code);
+    edit(master, "Checklist", "{\"html\":\"" + BEFORE + "\"}");
+    freeze(master, "before");
+    deliver(master, 2, to);
+    for (String s : shells) {
+      Practice.form(s, "Checklist", "text", Map.of("title", "Checklist", "html", THEIRS));
+    }
+    edit(master, "Checklist", "{\"html\":\"" + OURS + "\"}");
+    freeze(master, "corrected");
+    return master;
+  }
+
+  private JsonNode line(String delivery, int n) {
+    return coordinator.get("/api/deliveries/" + delivery).json().path("lines").get(n);
+  }
+
+  private String step(String delivery, int line, String key) {
+    return "/api/deliveries/%s/lines/%s/steps/%s"
+        .formatted(delivery, line(delivery, line).path("id").asString(), key);
+  }
+
+  private int decide(String delivery, int line, String key, String body) {
+    Caller.Answer a = coordinator.put(step(delivery, line, key) + "/decision", body);
+    assertThat(a.status()).as(a.text()).isEqualTo(200);
+    rest(delivery, "PLANNING");
+    return a.json().path("sections").asInt();
+  }
+
+  @Test
+  void aTextOfBothIsWrittenWhereverTheSameClashes() throws Exception {
+    List<UUID> to = sections("lgt-da1", "lgt-da2", "lgt-da3");
+    String master = clashing("DA", to, List.of("lgt-da1", "lgt-da2", "lgt-da3"));
+    Practice.form(
+        "lgt-da3",
+        "Checklist",
+        "text",
+        Map.of("title", "Checklist", "html", THEIRS + "<p>More.</p>"));
+    String key = key(master, "Checklist");
+    String delivery = plan(master, 3, to);
+    JsonNode open = coordinator.get(step(delivery, 0, key)).json().path("decide");
+    assertThat(open.path("alike").asInt()).isEqualTo(2);
+    assertThat(open.path("all").asInt()).isEqualTo(3);
+    assertThat(open.path("clean").asBoolean()).isTrue();
+    String both = open.path("html").asString();
+    assertThat(both).contains("1,920").contains("and the practicals");
+    assertThat(
+            decide(
+                delivery,
+                0,
+                key,
+                "{\"take\":\"TOGETHER\",\"everywhere\":false,\"html\":\"" + both + "\"}"))
+        .isEqualTo(2);
+    assertThat(
+            coordinator.get(step(delivery, 1, key)).json().path("decide").path("take").asString())
+        .isEqualTo("TOGETHER");
+    coordinator.post("/api/deliveries/" + delivery + "/confirm", "");
+    rest(delivery, "RUNNING");
+    for (String shell : List.of("lgt-da1", "lgt-da2")) {
+      assertThat(Practice.html(shell, "Checklist")).contains("1,920", "and the practicals");
+    }
+    assertThat(Practice.html("lgt-da3", "Checklist")).contains("2,400", "More.");
+    assertThat(deliver(master, 3, to).path("lines").get(0).path("activity").asString())
+        .as("it is decided")
+        .isEqualTo("nothing to do: it holds version 3");
+  }
+
+  @Test
+  void aDecisionForAllCountsEverywhereAndCanBeTakenBack() throws Exception {
+    List<UUID> to = sections("lgt-db1", "lgt-db2");
+    String master = clashing("DB", to, List.of("lgt-db1", "lgt-db2"));
+    String key = key(master, "Checklist");
+    String delivery = plan(master, 3, to);
+    assertThat(decide(delivery, 0, key, "{\"take\":\"VERSION\",\"everywhere\":true}")).isEqualTo(2);
+    assertThat(line(delivery, 1).path("steps").asInt()).isEqualTo(1);
+    assertThat(decide(delivery, 0, key, "{\"everywhere\":true}")).isEqualTo(2);
+    assertThat(line(delivery, 1).path("steps").asInt()).isZero();
+    Caller.Answer wrong =
+        coordinator.put(
+            step(delivery, 0, key) + "/decision", "{\"take\":\"ADOPT\",\"everywhere\":false}");
+    assertThat(wrong.status()).isEqualTo(422);
+    assertThat(wrong.json().path("detail").asString()).isEqualTo("It has no twin here.");
+  }
+
+  @Test
+  void whatTheSectionChangesAfterTheDecisionIsNotOverwritten() throws Exception {
+    List<UUID> to = sections("lgt-dc1");
+    String master = clashing("DC", to, List.of("lgt-dc1"));
+    String key = key(master, "Checklist");
+    String delivery = plan(master, 3, to);
+    decide(delivery, 0, key, "{\"take\":\"VERSION\",\"everywhere\":false}");
+    Practice.form(
+        "lgt-dc1", "Checklist", "text", Map.of("title", "Checklist", "html", "<p>Anew.</p>"));
+    coordinator.post("/api/deliveries/" + delivery + "/confirm", "");
+    rest(delivery, "RUNNING");
+    assertThat(Practice.html("lgt-dc1", "Checklist")).isEqualTo("<p>Anew.</p>");
+  }
+
+  @Test
+  void aTwinIsLeftOrGetsOursBesideItOneByOne() throws Exception {
+    List<UUID> to = sections("lgt-dd1", "lgt-dd2");
+    String master = master("DD");
+    for (String shell : List.of("lgt-dd1", "lgt-dd2")) {
+      Practice.addPage(shell, "Checklist", "<p>Their own.</p>");
+    }
+    String key = key(master, "Checklist");
+    String delivery = plan(master, 1, to);
+    assertThat(decide(delivery, 0, key, "{\"take\":\"ADD\",\"everywhere\":true}")).isEqualTo(2);
+    coordinator.post("/api/deliveries/" + delivery + "/confirm", "");
+    rest(delivery, "RUNNING");
+    assertThat(Practice.titles("lgt-dd2")).filteredOn("Checklist"::equals).hasSize(2);
+  }
+}

@@ -1,0 +1,203 @@
+<script lang="ts">
+  import { api, got, type Schemas } from '../api/client';
+  import Act from '../frame/Act.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import { many } from '../marks/words';
+
+  /** A clash or a twin, decided here, where the same is to be decided, or in all sections. */
+  let {
+    delivery,
+    line,
+    item,
+    number,
+    sides,
+    changed,
+  }: {
+    delivery: string;
+    line: string;
+    item: string;
+    /** Of the version that is delivered. */
+    number: number;
+    sides: Schemas['StepSides'];
+    changed: () => void;
+  } = $props();
+  type Take = NonNullable<Schemas['StepDecision']['take']>;
+  let open = $derived(sides.decide!);
+  let twin = $derived(sides.kind === 'TWIN');
+  let editing = $state(false);
+  let text = $state('');
+  let everywhere = $state(false);
+  let busy = $state(false);
+  let trouble = $state.raw<unknown>(null);
+
+  const said: Record<Take, string> = {
+    SECTION: 'the section’s stays',
+    VERSION: 'the version’s is written',
+    TOGETHER: 'both are taken',
+    ADOPT: 'it is adopted',
+    ADD: 'ours is added beside it',
+    LEAVE: 'it is left alone',
+  };
+
+  async function decide(take?: Take) {
+    busy = true;
+    try {
+      const path = { id: delivery, line, key: item };
+      const html = take === 'TOGETHER' ? (editing ? text : (open.html ?? '')) : undefined;
+      await got(
+        api.PUT('/api/deliveries/{id}/lines/{line}/steps/{key}/decision', {
+          params: { path },
+          body: { take, html, everywhere },
+        }),
+      );
+      editing = false;
+      trouble = null;
+      changed();
+    } catch (e) {
+      trouble = e;
+    }
+    busy = false;
+  }
+</script>
+
+{#if open.together}
+  <section class="together">
+    <h3>
+      Together
+      <button
+        type="button"
+        class="link"
+        onclick={() => {
+          text = open.html ?? '';
+          editing = !editing;
+        }}>{editing ? 'close' : 'edit'}</button
+      >
+    </h3>
+    {#if editing}
+      <textarea class="entry" rows="7" aria-label="The text of both" bind:value={text}></textarea>
+    {:else}
+      <p class="text">
+        {#each open.together as r, i (i)}{#if r.whose === 'BASE'}{r.text}{:else}<mark
+              class={r.whose.toLowerCase()}>{r.text}</mark
+            >{/if}{/each}
+      </p>
+      {#if !open.clean}
+        <p class="mind">Both changed the same words: both stand here. Edit what should stay.</p>
+      {/if}
+    {/if}
+  </section>
+{/if}
+{#if open.all > 1}
+  <label class="scope">
+    <span class="quiet">Decide for</span>
+    <select
+      class="entry"
+      aria-label="Decide for"
+      value={everywhere ? 'all' : 'alike'}
+      onchange={(e) => (everywhere = e.currentTarget.value === 'all')}
+    >
+      <option value="alike"
+        >{open.alike > 1
+          ? `${open.alike} sections with the same ${twin ? 'twin' : 'clash'}`
+          : 'this section'}</option
+      >
+      <option value="all"
+        >all {many(open.all, 'section')} where it {twin ? 'has a twin' : 'clashes'}</option
+      >
+    </select>
+  </label>
+{/if}
+<div class="acts">
+  {#if twin}
+    <Act main={open.take === 'ADOPT'} disabled={busy} onclick={() => decide('ADOPT')}>Adopt it</Act>
+    <Act main={open.take === 'ADD'} disabled={busy} onclick={() => decide('ADD')}
+      >Add ours beside</Act
+    >
+    <Act main={open.take === 'LEAVE'} disabled={busy} onclick={() => decide('LEAVE')}>Leave it</Act>
+  {:else}
+    {#if open.together}
+      <Act
+        main={!open.take || open.take === 'TOGETHER'}
+        disabled={busy}
+        onclick={() => decide('TOGETHER')}>Take both</Act
+      >
+    {/if}
+    <Act main={open.take === 'VERSION'} disabled={busy} onclick={() => decide('VERSION')}
+      >Version {number}’s</Act
+    >
+    <Act main={open.take === 'SECTION'} disabled={busy} onclick={() => decide('SECTION')}
+      >Section’s</Act
+    >
+  {/if}
+</div>
+{#if open.take}
+  <p class="quiet">
+    Decided: {said[open.take]}.
+    <button type="button" class="link" disabled={busy} onclick={() => decide()}
+      >Take it back{open.all > 1 ? ' in all sections' : ''}</button
+    >
+  </p>
+{/if}
+<Trouble of={trouble} />
+
+<style>
+  .together {
+    background: var(--raise);
+    border: 1px solid var(--do);
+    border-radius: var(--r);
+    padding: 8px 10px;
+    font-size: 13px;
+    line-height: 19px;
+    margin-bottom: 8px;
+  }
+  h3 {
+    display: flex;
+    justify-content: space-between;
+    font-size: 12px;
+    line-height: 16px;
+    font-weight: 600;
+    color: var(--do);
+    margin-bottom: 4px;
+  }
+  h3 .link {
+    color: var(--ink-2);
+    font-weight: 400;
+  }
+  .text {
+    white-space: pre-line;
+    overflow-wrap: anywhere;
+    max-height: 168px;
+    overflow: auto;
+  }
+  .mind {
+    color: var(--mind);
+    padding-top: 4px;
+  }
+  mark {
+    color: inherit;
+    background: var(--do-soft);
+    border-bottom: 1.5px solid var(--do);
+  }
+  mark.ours {
+    background: var(--own-soft);
+    border-color: var(--own);
+  }
+  textarea {
+    width: 100%;
+    font-family: var(--figure);
+    font-size: 12px;
+  }
+  .scope {
+    display: grid;
+    grid-template-columns: auto minmax(0, 1fr);
+    gap: 8px;
+    align-items: center;
+    margin-bottom: 8px;
+  }
+  .acts {
+    display: flex;
+    gap: 8px;
+    flex-wrap: wrap;
+    margin-bottom: 6px;
+  }
+</style>
