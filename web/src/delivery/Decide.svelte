@@ -87,58 +87,64 @@
     {/if}
   </section>
 {/if}
-{#if open.all > 1}
-  <label class="scope">
-    <span class="quiet">Decide for</span>
-    <select
-      class="entry"
-      aria-label="Decide for"
-      value={everywhere ? 'all' : 'alike'}
-      onchange={(e) => (everywhere = e.currentTarget.value === 'all')}
-    >
-      <option value="alike"
-        >{open.alike > 1
-          ? `${open.alike} sections with the same ${twin ? 'twin' : 'clash'}`
-          : 'this section'}</option
+<div class="foot">
+  {#if open.all > 1}
+    <label class="scope">
+      <span class="quiet">Decide for</span>
+      <select
+        class="entry"
+        aria-label="Decide for"
+        value={everywhere ? 'all' : 'alike'}
+        onchange={(e) => (everywhere = e.currentTarget.value === 'all')}
       >
-      <option value="all"
-        >all {many(open.all, 'section')} where it {twin ? 'has a twin' : 'clashes'}</option
+        <option value="alike"
+          >{open.alike > 1
+            ? `${open.alike} sections with the same ${twin ? 'twin' : 'clash'}`
+            : 'this section'}</option
+        >
+        <option value="all"
+          >all {many(open.all, 'section')} where it {twin ? 'has a twin' : 'clashes'}</option
+        >
+      </select>
+    </label>
+  {/if}
+  <div class="acts">
+    {#if twin}
+      <Act main={open.take === 'ADOPT'} disabled={busy} onclick={() => decide('ADOPT')}
+        >Adopt it</Act
       >
-    </select>
-  </label>
-{/if}
-<div class="acts">
-  {#if twin}
-    <Act main={open.take === 'ADOPT'} disabled={busy} onclick={() => decide('ADOPT')}>Adopt it</Act>
-    <Act main={open.take === 'ADD'} disabled={busy} onclick={() => decide('ADD')}
-      >Add ours beside</Act
-    >
-    <Act main={open.take === 'LEAVE'} disabled={busy} onclick={() => decide('LEAVE')}>Leave it</Act>
-  {:else}
-    {#if open.together}
-      <Act
-        main={!open.take || open.take === 'TOGETHER'}
-        disabled={busy}
-        onclick={() => decide('TOGETHER')}>Take both</Act
+      <Act main={open.take === 'ADD'} disabled={busy} onclick={() => decide('ADD')}
+        >Add ours beside</Act
+      >
+      <Act main={open.take === 'LEAVE'} disabled={busy} onclick={() => decide('LEAVE')}
+        >Leave it</Act
+      >
+    {:else}
+      {#if open.together}
+        <Act
+          main={!open.take || open.take === 'TOGETHER'}
+          disabled={busy}
+          onclick={() => decide('TOGETHER')}>Take both</Act
+        >
+      {/if}
+      <Act main={open.take === 'VERSION'} disabled={busy} onclick={() => decide('VERSION')}
+        >Version {number}’s</Act
+      >
+      <Act main={open.take === 'SECTION'} disabled={busy} onclick={() => decide('SECTION')}
+        >Section’s</Act
       >
     {/if}
-    <Act main={open.take === 'VERSION'} disabled={busy} onclick={() => decide('VERSION')}
-      >Version {number}’s</Act
-    >
-    <Act main={open.take === 'SECTION'} disabled={busy} onclick={() => decide('SECTION')}
-      >Section’s</Act
-    >
+  </div>
+  {#if open.take}
+    <p class="quiet">
+      Decided: {said[open.take]}.
+      <button type="button" class="link" disabled={busy} onclick={() => decide()}
+        >Take it back{open.all > 1 ? ' in all sections' : ''}</button
+      >
+    </p>
   {/if}
+  <Trouble of={trouble} />
 </div>
-{#if open.take}
-  <p class="quiet">
-    Decided: {said[open.take]}.
-    <button type="button" class="link" disabled={busy} onclick={() => decide()}
-      >Take it back{open.all > 1 ? ' in all sections' : ''}</button
-    >
-  </p>
-{/if}
-<Trouble of={trouble} />
 
 <style>
   .together {
@@ -166,7 +172,7 @@
   .text {
     white-space: pre-line;
     overflow-wrap: anywhere;
-    max-height: 168px;
+    max-height: 132px;
     overflow: auto;
   }
   .mind {
@@ -187,6 +193,14 @@
     font-family: var(--figure);
     font-size: 12px;
   }
+  .foot {
+    position: sticky;
+    bottom: 0;
+    margin: 0 -16px;
+    padding: 8px 16px 6px;
+    background: var(--paper);
+    border-top: 1px solid var(--line-soft);
+  }
   .scope {
     display: grid;
     grid-template-columns: auto minmax(0, 1fr);
@@ -198,6 +212,5 @@
     display: flex;
     gap: 8px;
     flex-wrap: wrap;
-    margin-bottom: 6px;
   }
 </style>

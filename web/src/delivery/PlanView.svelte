@@ -89,15 +89,25 @@
       order.without.length || order.withoutKinds.length ? 'some left out' : '',
       order.arrival === 'AS_IN_MASTER' ? '' : 'new items ' + words.arrival[order.arrival],
       order.dates === 'ALONG' ? '' : words.dates[order.dates],
+      order.emptied === 'ASK' ? '' : `an emptied shell ${words.emptied[order.emptied]}`,
       `in a clash ${words.clash[order.clash]}`,
       `a twin ${words.twin[order.twin]}`,
     ].filter(Boolean),
   );
 
+  /** Sections from whose shells nearly all of ours is gone. */
+  let emptied = $derived.by(() => {
+    if (!plan) return [];
+    const codes = new Set(plan.codes.flatMap((c, i) => (c.reason === 'EMPTIED' ? [i] : [])));
+    const { lines, steps } = plan;
+    const gone = new Set(lines.filter((_, i) => steps[i].some((c, j) => j % 2 && codes.has(c))));
+    return codes.size ? detail.lines.filter((l) => gone.has(l.id)) : [];
+  });
+
   /** With everything else as it was chosen. */
   function change(to: Partial<Order>) {
-    const { clash, twin, arrival, dates } = { ...order, ...to };
-    choose({ clash, twin, arrival, dates });
+    const { clash, twin, arrival, dates, emptied } = { ...order, ...to };
+    choose({ clash, twin, arrival, dates, emptied });
   }
 
   function reorder() {
@@ -154,6 +164,26 @@
         {l.remedy ?? 'It is tried again.'}
       </p>
     {/each}
+    {#if emptied.length && !d.confirmedAt}
+      <p class="ask">
+        <span
+          >{many(emptied.length, 'shell')}
+          {emptied.length === 1 ? 'was' : 'were'} emptied: nearly all that was delivered is gone from
+          {emptied
+            .slice(0, 4)
+            .map((l) => l.code)
+            .join(', ')}{emptied.length > 4 ? ' …' : ''}. {order.emptied === 'LEAVE'
+            ? 'They stay as they are.'
+            : 'Nothing is done there until you say so.'}</span
+        >
+        <Act disabled={!planned} onclick={() => change({ emptied: 'ANEW' })}>Deliver anew</Act>
+        {#if order.emptied === 'ASK'}
+          <Act disabled={!planned} onclick={() => change({ emptied: 'LEAVE' })}
+            >Leave as {emptied.length === 1 ? 'it is' : 'they are'}</Act
+          >
+        {/if}
+      </p>
+    {/if}
     {#if planned && !plan && !unread}
       <p class="quiet" role="status">
         Drawing the plan of {many(detail.lines.length, 'section')} …
@@ -256,7 +286,7 @@
   }
   .tot {
     display: flex;
-    gap: 16px;
+    gap: 4px 16px;
     margin: 6px 0 10px;
     flex-wrap: wrap;
   }
@@ -278,6 +308,16 @@
     border-left: 3px solid var(--harm);
     padding: 4px 10px;
     margin: 0 16px 4px 0;
+  }
+  .ask {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto auto;
+    gap: 10px;
+    align-items: center;
+    background: var(--mind-soft);
+    border-left: 3px solid var(--mind-mark);
+    padding: 6px 10px;
+    margin: 0 16px 6px 0;
   }
   .nothing {
     padding: 24px 0;

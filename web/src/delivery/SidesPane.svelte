@@ -188,7 +188,7 @@
   }
   .txt p {
     white-space: pre-line;
-    max-height: 168px;
+    max-height: 132px;
     overflow: auto;
   }
   .txt.old {

@@ -13,6 +13,7 @@ export interface Order {
   without: readonly string[];
   arrival: NonNullable<Schemas['Chosen']['arrival']>;
   dates: NonNullable<Schemas['Chosen']['dates']>;
+  emptied: NonNullable<Schemas['Chosen']['emptied']>;
   clash: Schemas['Chosen']['clash'];
   twin: Schemas['Chosen']['twin'];
 }
@@ -25,6 +26,7 @@ export const usual: Order = {
   without: [],
   arrival: 'AS_IN_MASTER',
   dates: 'ALONG',
+  emptied: 'ASK',
   clash: 'KEEP_SECTION',
   twin: 'ADOPT',
 };
@@ -46,12 +48,13 @@ export const words = {
     LEFT: 'dates there left as they are',
     AWAY: 'dates there left, new items without',
   },
+  emptied: { ASK: 'is asked about', ANEW: 'is filled anew', LEAVE: 'stays empty' },
   clash: { KEEP_SECTION: 'the section’s stays', TAKE_VERSION: 'the version’s is taken' },
   twin: { ADOPT: 'is adopted', ADD: 'gets ours beside it', LEAVE: 'is left alone' },
 } as const;
 
 const lists = ['kinds', 'items', 'withoutKinds', 'without'] as const;
-const single = ['what', 'arrival', 'dates', 'clash', 'twin'] as const;
+const single = ['what', 'arrival', 'dates', 'emptied', 'clash', 'twin'] as const;
 
 /** The order that an address says. */
 export function read(query: URLSearchParams): Order {
@@ -83,16 +86,16 @@ export function parts(o: Order): Schemas['ChosenParts'] {
 }
 
 export function chosen(o: Order): Schemas['Chosen'] {
-  const { clash, twin, arrival, dates } = o;
-  return { clash, twin, arrival, dates, parts: parts(o) };
+  const { clash, twin, arrival, dates, emptied } = o;
+  return { clash, twin, arrival, dates, emptied, parts: parts(o) };
 }
 
 /** An order as a delivery has it. */
 export function ofDelivery(d: Schemas['DeliveryDetail']): Order {
-  const { clash, twin, arrival, dates } = d.delivery;
+  const { clash, twin, arrival, dates, emptied } = d.delivery;
   const p = d.parts;
   return {
-    ...{ clash, twin, arrival, dates, what: p.what },
+    ...{ clash, twin, arrival, dates, emptied, what: p.what },
     kinds: p.kinds ?? [],
     items: p.items ?? [],
     withoutKinds: p.withoutKinds ?? [],

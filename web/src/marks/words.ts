@@ -117,5 +117,6 @@ export const reasons: Record<Reason, string> = {
   GONE_BUT_HOLDS_OTHERS: 'No longer in the version, but other items stand in it. It stays.',
   ALREADY_GONE: 'It is gone already.',
   STUDENT_WORK: 'Students have handed in work on it. A person decides.',
+  EMPTIED: 'Nearly all that was delivered is gone from this shell. Nothing is done there.',
   DATES_LEFT: 'Its dates are others than the version’s; this delivery leaves them.',
 };

@@ -20,7 +20,8 @@ alter domain step_reason add constraint step_reason_check check (value in
   ('EQUAL', 'NEW_IN_VERSION', 'VERSION_MOVED', 'CHANGED_HERE', 'BOTH_MOVED', 'FIXED_PUT_BACK',
    'STARTER_BELONGS_TO_SECTION', 'ALIKE_ADOPTED', 'ALIKE_LEFT', 'ALIKE_ADDED_BESIDE', 'REMOVED_HERE',
    'GONE_FROM_VERSION', 'GONE_BUT_CHANGED_HERE', 'GONE_BUT_HOLDS_OTHERS', 'ALREADY_GONE', 'STUDENT_WORK',
-   'DATES_LEFT'));
+   'DATES_LEFT', 'EMPTIED'));
+alter table delivery add column emptied text not null default 'ASK' check (emptied in ('ASK', 'ANEW', 'LEAVE'));
 -- What people decided of single clashes and twins: of an item in all sections, or where the same
 -- clashes with the same.
 create table delivery_decision (

@@ -128,4 +128,41 @@ class DecisionIT extends ServerIT {
     rest(delivery, "RUNNING");
     assertThat(Practice.titles("lgt-dd2")).filteredOn("Checklist"::equals).hasSize(2);
   }
+
+  @Test
+  void anEmptiedShellStaysAsItIsUntilAPersonSaysThatAllIsDeliveredAnew() throws Exception {
+    List<UUID> to = sections("lgt-de1", "lgt-de2");
+    String master = master("DE");
+    deliver(master, 1, to);
+    while (!Practice.titles("lgt-de1").isEmpty()) {
+      Practice.form("lgt-de1", Practice.titles("lgt-de1").get(0), "delete", Map.of());
+    }
+    edit(master, "Checklist", "{\"html\":\"<p>Gloves and a card.</p>\"}");
+    freeze(master, "corrected");
+    JsonNode left = deliver(master, 2, to);
+    assertThat(left.path("lines").get(0).path("activity").asString())
+        .isEqualTo("left as it is: this shell was emptied");
+    assertThat(Practice.titles("lgt-de1")).isEmpty();
+    assertThat(Practice.html("lgt-de2", "Checklist")).contains("a card");
+    assertThat(
+            coordinator
+                .get("/api/sections/" + to.get(0))
+                .json()
+                .path("masters")
+                .get(0)
+                .path("number")
+                .asInt())
+        .as("it was not given version 2")
+        .isEqualTo(1);
+    String again = plan(master, 2, to);
+    coordinator.put(
+        "/api/deliveries/" + again + "/choices",
+        "{\"clash\":\"KEEP_SECTION\",\"twin\":\"ADOPT\",\"emptied\":\"ANEW\"}");
+    rest(again, "PLANNING");
+    coordinator.post("/api/deliveries/" + again + "/confirm", "");
+    rest(again, "RUNNING");
+    assertThat(Practice.titles("lgt-de1")).contains("Checklist", "Paper plot", "Week 3");
+    assertThat(deliver(master, 2, to).path("lines").get(0).path("activity").asString())
+        .isEqualTo("nothing to do: it holds version 2");
+  }
 }

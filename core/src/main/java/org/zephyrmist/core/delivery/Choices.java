@@ -12,14 +12,34 @@ import org.zephyrmist.core.content.Visibility;
  *
  * @param decisions of single clashes and twins, which count before the rest
  */
-public record Choices(Clash clash, Twin twin, Arrival arrival, Dates dates, Decisions decisions) {
-  /** Without decisions of single steps. */
+public record Choices(
+    Clash clash,
+    Twin twin,
+    Arrival arrival,
+    Dates dates,
+    EmptiedShell emptied,
+    Decisions decisions) {
+  /** Without decisions of single steps; emptied shells are asked about. */
   public Choices(Clash clash, Twin twin, Arrival arrival, Dates dates) {
-    this(clash, twin, arrival, dates, Decisions.NONE);
+    this(clash, twin, arrival, dates, EmptiedShell.ASK, Decisions.NONE);
   }
 
   public Choices with(Decisions made) {
-    return new Choices(clash, twin, arrival, dates, made);
+    return new Choices(clash, twin, arrival, dates, emptied, made);
+  }
+
+  public Choices with(EmptiedShell emptied) {
+    return new Choices(clash, twin, arrival, dates, emptied, decisions);
+  }
+
+  /** A shell from which what we brought is gone, see {@link Emptied}. */
+  public enum EmptiedShell {
+    /** Nothing is done there until a person says so. */
+    ASK,
+    /** All is delivered, as if it had never been there. */
+    ANEW,
+    /** It stays empty. */
+    LEAVE
   }
 
   /** Nothing of the section's is overwritten, and all comes as the master has it. */

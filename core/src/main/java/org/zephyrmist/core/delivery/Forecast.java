@@ -77,6 +77,7 @@ public record Forecast(List<OfItem> items, Map<StepKind, Integer> totals) {
     private final Meant meant;
     private final Predicate<ItemKey> leftOut;
     private final Map<ItemKey, List<Holds>> holds = new LinkedHashMap<>();
+    private final BitSet emptied;
     private final Map<ItemKey, BitSet> applies = new HashMap<>();
     private final Map<ItemKey, BitSet> chosen = new HashMap<>();
     private final Map<ItemKey, BitSet> along = new HashMap<>();
@@ -90,8 +91,44 @@ public record Forecast(List<OfItem> items, Map<StepKind, Integer> totals) {
       this.size = s.facts().size();
       this.meant = new Meant(version, Parts.EVERYTHING);
       this.leftOut = parts.leftOut(version);
-      s.holds().forEach(h -> holds.computeIfAbsent(h.base().key(), k -> new ArrayList<>()).add(h));
+      this.emptied = emptied(s);
+      for (Holds h : s.holds()) {
+        Holds now = anew(h);
+        if (!now.sections().isEmpty()) {
+          holds.computeIfAbsent(h.base().key(), k -> new ArrayList<>()).add(now);
+        }
+      }
       applies(s.facts());
+    }
+
+    private static BitSet emptied(Sections s) {
+      int[] given = new int[s.facts().size()];
+      int[] gone = new int[given.length];
+      for (Holds h : s.holds()) {
+        if (h.base().kind() != Kind.MODULE) {
+          h.sections().stream()
+              .forEach(
+                  i -> {
+                    given[i]++;
+                    gone[i] += h.here().isPresent() ? 0 : 1;
+                  });
+        }
+      }
+      BitSet all = new BitSet();
+      for (int i = 0; i < given.length; i++) {
+        all.set(i, Emptied.is(given[i], gone[i]));
+      }
+      return all;
+    }
+
+    /** What is gone from an emptied shell was never there, where it is delivered anew. */
+    private Holds anew(Holds h) {
+      if (choices.emptied() != Choices.EmptiedShell.ANEW || h.here().isPresent()) {
+        return h;
+      }
+      BitSet in = (BitSet) h.sections().clone();
+      in.andNot(emptied);
+      return new Holds(h.base(), h.here(), in);
     }
 
     private void applies(List<SectionFacts> facts) {
@@ -226,6 +263,14 @@ public record Forecast(List<OfItem> items, Map<StepKind, Integer> totals) {
     private Map<StepKind, Integer> steps(Node n) {
       Map<StepKind, Integer> steps = new EnumMap<>(StepKind.class);
       BitSet wanted = wanted(n);
+      if (choices.emptied() != Choices.EmptiedShell.ANEW) {
+        BitSet left = (BitSet) wanted.clone();
+        left.and(emptied);
+        if (!left.isEmpty()) {
+          steps.put(StepKind.KEEP, left.cardinality());
+          wanted.andNot(emptied);
+        }
+      }
       for (Holds h : holds.getOrDefault(n.key(), List.of())) {
         BitSet in = (BitSet) h.sections().clone();
         in.and(wanted);
@@ -259,6 +304,9 @@ public record Forecast(List<OfItem> items, Map<StepKind, Integer> totals) {
             for (Holds h : all) {
               BitSet in = (BitSet) h.sections().clone();
               in.andNot(applies(key));
+              if (choices.emptied() != Choices.EmptiedShell.ANEW) {
+                in.andNot(emptied);
+              }
               if (!in.isEmpty() && h.here().isPresent()) {
                 boolean own = !h.here().get().equals(h.base().shown());
                 steps.merge(own ? StepKind.KEEP : StepKind.RETIRE, in.cardinality(), Integer::sum);

@@ -57,6 +57,13 @@ public final class Planner {
 
   private List<Step> plan() {
     List<Step> steps = new ArrayList<>();
+    if (Emptied.is(bases.values(), b -> shell.containsKey(b.id()))) {
+      for (Node m : meant.items().nodes()) {
+        Optional<Held> here = Optional.ofNullable(bases.get(m.key())).map(b -> shell.get(b.id()));
+        steps.add(left(m, StepKind.KEEP, here, Reason.EMPTIED));
+      }
+      return List.copyOf(steps);
+    }
     Set<ItemKey> needed = neededModules();
     for (Node m : meant.items().nodes()) {
       if (m.kind() != Kind.MODULE || needed.contains(m.key()) || bases.containsKey(m.key())) {

@@ -119,6 +119,8 @@ public record Step(
     ALREADY_GONE,
     STUDENT_WORK,
     /** The dates are another's, and this delivery leaves them. */
-    DATES_LEFT
+    DATES_LEFT,
+    /** Nearly all of ours is gone from the shell; nothing is done there. */
+    EMPTIED
   }
 }

@@ -52,16 +52,56 @@ public record TextMerge(List<Passage> passages) {
         merged);
   }
 
-  /** As many blocks in each: one by one; else the stretch as a whole. */
+  /**
+   * As many blocks in each: one by one. Where one side only put blocks between, the other's stand
+   * in place of the old ones. Else the stretch as a whole.
+   */
   private static void clash(Merge.Stretch<String> s, List<Passage> all) {
     int n = s.base().size();
     if (n == s.ours().size() && n == s.theirs().size()) {
       for (int i = 0; i < n; i++) {
         all.add(words(s.base().get(i), s.ours().get(i), s.theirs().get(i)));
       }
+    } else if (n == s.theirs().size() && places(s.base(), s.ours()).isPresent()) {
+      between(s, places(s.base(), s.ours()).get(), true, all);
+    } else if (n == s.ours().size() && places(s.base(), s.theirs()).isPresent()) {
+      between(s, places(s.base(), s.theirs()).get(), false, all);
     } else {
       all.add(
           passage(Merge.From.CLASH, s, String.join("", s.ours()) + String.join("", s.theirs())));
+    }
+  }
+
+  /** Where the old blocks stand among a side's, all of them and in their order. */
+  private static Optional<List<Integer>> places(List<String> base, List<String> side) {
+    List<Integer> places = new ArrayList<>();
+    int from = 0;
+    for (String b : base) {
+      int at = side.subList(from, side.size()).indexOf(b);
+      if (at < 0) {
+        return Optional.empty();
+      }
+      places.add(from + at);
+      from += at + 1;
+    }
+    return Optional.of(places);
+  }
+
+  private static void between(
+      Merge.Stretch<String> s, List<Integer> places, boolean ours, List<Passage> all) {
+    List<String> more = ours ? s.ours() : s.theirs();
+    List<String> changed = ours ? s.theirs() : s.ours();
+    int old = 0;
+    for (int i = 0; i < more.size(); i++) {
+      if (old < places.size() && places.get(old) == i) {
+        String b = s.base().get(old);
+        String c = changed.get(old++);
+        all.add(ours ? words(b, b, c) : words(b, c, b));
+      } else {
+        String b = more.get(i);
+        Merge.From from = ours ? Merge.From.OURS : Merge.From.THEIRS;
+        all.add(new Passage(from, "", ours ? b : "", ours ? "" : b, b));
+      }
     }
   }
 

@@ -155,4 +155,18 @@ class MergeTest {
           assertThat(TextMerge.of(base, other, base).together()).isEqualTo(other);
         });
   }
+
+  @Test
+  void aBlockPutBesideOneThatTheOtherChangedDoesNotClash() {
+    String base = "<p>Print the sheet.</p>";
+    String added = "<p>Print the sheet.</p><p>In our house there are two.</p>";
+    String changed = "<p>Print two of the sheet.</p>";
+    String both = "<p>Print two of the sheet.</p><p>In our house there are two.</p>";
+    assertThat(TextMerge.of(base, added, changed).clean()).isTrue();
+    assertThat(TextMerge.of(base, added, changed).together()).isEqualTo(both);
+    assertThat(TextMerge.of(base, changed, added).together()).isEqualTo(both);
+    String before = "<p>First of all.</p><p>Print the sheet.</p>";
+    assertThat(TextMerge.of(base, before, changed).together())
+        .isEqualTo("<p>First of all.</p><p>Print two of the sheet.</p>");
+  }
 }

@@ -63,13 +63,15 @@ class DeliveryApi {
       @NotNull Choices.Twin twin,
       Choices.Arrival arrival,
       Choices.Dates dates,
+      Choices.EmptiedShell emptied,
       @Valid ChosenParts parts) {
     Choices choices() {
       return new Choices(
-          clash,
-          twin,
-          Optional.ofNullable(arrival).orElse(Choices.Arrival.AS_IN_MASTER),
-          Optional.ofNullable(dates).orElse(Choices.Dates.ALONG));
+              clash,
+              twin,
+              Optional.ofNullable(arrival).orElse(Choices.Arrival.AS_IN_MASTER),
+              Optional.ofNullable(dates).orElse(Choices.Dates.ALONG))
+          .with(Optional.ofNullable(emptied).orElse(Choices.EmptiedShell.ASK));
     }
   }
 

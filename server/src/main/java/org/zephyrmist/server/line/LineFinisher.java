@@ -92,6 +92,9 @@ class LineFinisher {
 
   /** Where the section stands now; of a part of a version it may stay where it was. */
   private void stand(Planned p, Origin origin, Count count) {
+    if (p.emptied()) {
+      return;
+    }
     if (p.meant().parts().keys().isEmpty()) {
       ledger.standing(origin, count.expected, count.withheld);
       return;
@@ -119,6 +122,9 @@ class LineFinisher {
         count.kept == 0
             ? ""
             : count.kept == 1 ? "; 1 local change kept" : "; " + count.kept + " local changes kept";
+    if (p.emptied()) {
+      return "left as it is: this shell was emptied";
+    }
     if (!moved) {
       String all = nothingToDo(p.version().number());
       boolean whole = p.meant().parts().keys().isEmpty();

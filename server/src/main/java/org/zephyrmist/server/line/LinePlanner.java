@@ -5,6 +5,7 @@ import java.util.Map;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.delivery.Base;
+import org.zephyrmist.core.delivery.Emptied;
 import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.Meant;
 import org.zephyrmist.core.delivery.Planner;
@@ -54,7 +55,11 @@ class LinePlanner {
     Reading reading = reader.read(gateway, line.shell());
     reader.seen(line.shell(), reading);
     Versions.Version version = versions.get(line.version());
-    Map<ItemKey, Base> bases = Ledger.bases(reading.holdings(), version.master());
+    Map<ItemKey, Base> bases =
+        Emptied.counting(
+            Ledger.bases(reading.holdings(), version.master()),
+            b -> reading.item(b.id()).isPresent(),
+            line.choices());
     Meant meant =
         texts.of(
             version,

@@ -61,6 +61,7 @@ class Lines {
         d.getVersionId(),
         json.readValue(d.getParts().data(), ChosenParts.class).choice(),
         new Choices(d.getClash(), d.getTwin(), d.getArrival(), d.getDates())
+            .with(d.getEmptied())
             .with(decided.of(d.getId())),
         Optional.ofNullable(d.getConfirmedBy()).orElse(d.getMadeBy()),
         l.getState(),

@@ -18,4 +18,9 @@ record Planned(
     Meant meant,
     Reading reading,
     Map<ItemKey, Base> bases,
-    List<Step> steps) {}
+    List<Step> steps) {
+  /** Whether nearly all of ours is gone from the shell, and nothing is done there. */
+  boolean emptied() {
+    return steps.stream().anyMatch(s -> s.reason() == Step.Reason.EMPTIED);
+  }
+}
