@@ -6,7 +6,7 @@
   import { place } from '../frame/place.svelte';
   import { readAgain } from '../frame/reading';
   import { many } from '../marks/words';
-  import { handWords, type Master, type Stand } from './model';
+  import { handWords, pasted, type Master, type Stand } from './model';
 
   let {
     chosen,
@@ -23,11 +23,23 @@
   } = $props();
 
   let said = $state('');
+  let pasting = $state(false);
+  let codes = $state('');
   let version = $state(0);
   let versions = $derived([...(master?.versions ?? [])].reverse());
   let to = $derived(versions.find((v) => v.number === version) ?? versions[0]);
   let here = $derived(coverage.sections.filter((s) => hand.has(s.id)).length);
   let behind = $derived(stands.filter((s) => s.master === master && (s.behind > 0 || s.never)));
+
+  function take() {
+    const { ids, unknown } = pasted(codes, coverage.sections);
+    hand.take(ids);
+    pasting = unknown.length > 0;
+    codes = unknown.join(' ');
+    said = unknown.length
+      ? `${many(unknown.length, 'code')} of no section of this term; correct ${unknown.length === 1 ? 'it' : 'them'}`
+      : '';
+  }
 
   async function read() {
     try {
@@ -47,6 +59,35 @@
   }
 </script>
 
+{#snippet paste()}
+  {#if pasting}
+    <form
+      class="paste"
+      onsubmit={(e) => {
+        e.preventDefault();
+        take();
+      }}
+    >
+      <!-- svelte-ignore a11y_autofocus -->
+      <input
+        class="entry"
+        aria-label="Codes of sections"
+        placeholder="110-04, 110-09 …"
+        autofocus
+        bind:value={codes}
+        onkeydown={(e) => {
+          if (e.key !== 'Escape') return;
+          e.stopPropagation();
+          pasting = false;
+          said = '';
+        }}
+      />
+      <Act type="submit">Take them</Act>
+    </form>
+  {:else}
+    <button type="button" class="link quiet" onclick={() => (pasting = true)}>Paste codes</button>
+  {/if}
+{/snippet}
 {#if hand.size}
   <HandFrame
     title="{many(hand.size, 'section')} in hand"
@@ -55,6 +96,7 @@
         .filter(Boolean)
         .join(' · ')}
   >
+    {@render paste()}
     <button class="link quiet" onclick={() => hand.drop()}>Put all back</button>
     <Act onclick={read}>Read shells again</Act>
     {#if to && master}
@@ -75,10 +117,13 @@
 {:else}
   <HandFrame
     title="No section in hand"
-    words={master && behind.length
-      ? `${many(behind.length, 'section')} ${behind.length === 1 ? 'does' : 'do'} not hold the newest version of ${master.code}`
-      : ''}
+    words={said
+      ? said
+      : master && behind.length
+        ? `${many(behind.length, 'section')} ${behind.length === 1 ? 'does' : 'do'} not hold the newest version of ${master.code}`
+        : ''}
   >
+    {@render paste()}
     {#if master && behind.length}
       <Act onclick={() => hand.only(behind.map((s) => s.section.id))}
         >Take the {behind.length} in hand</Act
@@ -86,3 +131,13 @@
     {/if}
   </HandFrame>
 {/if}
+
+<style>
+  .paste {
+    display: flex;
+    gap: 8px;
+  }
+  .paste input {
+    width: 220px;
+  }
+</style>

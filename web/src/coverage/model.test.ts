@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { handWords, is, passes, stands, standWords, tally } from './model';
+import { handWords, is, passes, pasted, stands, standWords, tally } from './model';
 
 const section = (id: string, campus: string) => ({
   id,
@@ -66,4 +66,19 @@ describe('coverage', () => {
     expect(coverage.sections.filter((s) => passes(s, f)).map((s) => s.id)).toEqual(['02']);
     expect(passes(coverage.sections[0], { ...f, campus: '', text: 'nobody' })).toBe(false);
   });
+});
+
+it('pasted codes are found whatever stands between them, and the unknown are told', () => {
+  const sections = [
+    { id: 'a', code: '110-01' },
+    { id: 'b', code: '110-02' },
+    { id: 'c', code: 'SND-02' },
+    { id: 'd', code: '110-02' },
+  ];
+  expect(pasted('110-01, snd-02;110-99\n110-01\tx', sections)).toEqual({
+    ids: ['a', 'c'],
+    unknown: ['110-99', 'x'],
+  });
+  expect(pasted('110-02', sections).ids).toEqual(['b', 'd']);
+  expect(pasted(' \n', sections)).toEqual({ ids: [], unknown: [] });
 });

@@ -166,3 +166,20 @@ export function standWords(s: Stand): string {
   if (s.needsPerson) words.push('a delivery needs you');
   return `${where}: ${words.join(', ')}`;
 }
+
+/** What pasted codes of sections mean; a code that several sections have means all of them. */
+export function pasted(
+  text: string,
+  sections: readonly { id: string; code: string }[],
+): { ids: string[]; unknown: string[] } {
+  const byCode = new Map<string, string[]>();
+  for (const s of sections) {
+    const code = s.code.toLowerCase();
+    byCode.set(code, [...(byCode.get(code) ?? []), s.id]);
+  }
+  const codes = [...new Set(text.split(/[\s,;]+/).filter(Boolean))];
+  return {
+    ids: codes.flatMap((c) => byCode.get(c.toLowerCase()) ?? []),
+    unknown: codes.filter((c) => !byCode.has(c.toLowerCase())),
+  };
+}

@@ -11,6 +11,7 @@
   import Choice from './Choice.svelte';
   import OrderAbout from './OrderAbout.svelte';
   import OrderWhere from './OrderWhere.svelte';
+  import RecipePick from './RecipePick.svelte';
   import PartsOutline from './PartsOutline.svelte';
   import { address, chosen, kindToggled, read, toggled, words, type Order } from './order';
 
@@ -87,7 +88,8 @@
         await got(api.PUT('/api/deliveries/{id}/choices', { params, body: chosen(order) }));
         place.go('/deliveries/' + of);
       } else {
-        const body = { version: version.id, sections, choices: chosen(order) };
+        const recipe = place.get('recipe') || undefined;
+        const body = { version: version.id, sections, choices: chosen(order), recipe };
         const made = await got(api.POST('/api/deliveries', { body }));
         place.go('/deliveries/' + made.id);
       }
@@ -199,7 +201,13 @@
         drop={of ? undefined : (ids) => hand.only(sections.filter((s) => !ids.includes(s)))}
       />
     </section>
-    <aside class="aside"><OrderWhere {forecast} {sections} /></aside>
+    <aside class="aside">
+      <OrderWhere {forecast} {sections}>
+        {#if !of}
+          <RecipePick master={place.get('master')} {order} sections={sections.length} />
+        {/if}
+      </OrderWhere>
+    </aside>
   {:else if master && version && !trouble}
     <main class="nothing quiet" role="status">
       Looking at what {many(sections.length, 'section')} hold …

@@ -1,11 +1,19 @@
 <script lang="ts">
+  import type { Snippet } from 'svelte';
   import type { Schemas } from '../api/client';
   import Standing from '../marks/Standing.svelte';
   import { figure, many } from '../marks/words';
 
   /** How the sections stand that a delivery goes to. */
-  let { forecast, sections }: { forecast: Schemas['DeliveryForecast']; sections: string[] } =
-    $props();
+  let {
+    forecast,
+    sections,
+    children,
+  }: {
+    forecast: Schemas['DeliveryForecast'];
+    sections: string[];
+    children?: Snippet;
+  } = $props();
   const numbers = ['one version', 'two versions', 'three versions', 'four versions'];
   let lines = $derived(
     Object.entries(forecast.stand)
@@ -43,6 +51,7 @@
     their version.
   </p>
 {/if}
+{@render children?.()}
 <h2>Never touched</h2>
 <p class="quiet">
   {forecast.students

@@ -1,5 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import { address, kindToggled, read, said, ticks, toggled, usual, type Row } from './order';
+import {
+  address,
+  chosen,
+  differs,
+  kindToggled,
+  ofChosen,
+  read,
+  said,
+  ticks,
+  toggled,
+  usual,
+  type Row,
+} from './order';
 
 const row = (key: string, more: Partial<Row> = {}): Row => ({
   key,
@@ -60,9 +72,14 @@ describe('an order', () => {
 
   it('becomes a choice of some when something unchanged is ticked', () => {
     const changed = { ...usual, what: 'CHANGED' } as const;
-    const next = toggled(changed, rows, rows[3], 'along');
+    const next = toggled(changed, rows, rows[3], 'off');
     expect(next.what).toBe('SOME');
     expect(next.items).toEqual(['reading', 'quiz', 'bank']);
+  });
+
+  it('leaves out what would come along', () => {
+    const some = { ...usual, what: 'SOME', items: ['quiz'] } as const;
+    expect(toggled(some, rows, rows[3], 'along').without).toEqual(['bank']);
   });
 
   it('takes a module with all in it', () => {
@@ -83,5 +100,17 @@ describe('an order', () => {
     expect(said(row('a', { steps: { ADD: 3, UPDATE: 1, CLASH: 2 } }), usual)).toBe(
       'new in 3, 1 update, 2 clashes',
     );
+  });
+
+  it('says where it differs from a recipe', () => {
+    const recipe = { ...usual, dates: 'AWAY', without: ['a', 'b'] } as const;
+    expect(ofChosen(chosen(recipe))).toEqual(recipe);
+    expect(differs({ ...recipe, without: ['b', 'a'] }, chosen(recipe))).toEqual([]);
+    expect(differs({ ...usual, items: ['c'], what: 'SOME' }, chosen(recipe))).toEqual([
+      'what is brought',
+      'dates',
+      'chosen items',
+      'what is left out',
+    ]);
   });
 });

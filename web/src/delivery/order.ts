@@ -136,14 +136,18 @@ function below(rows: readonly Row[], key: string): Set<string> {
   return found;
 }
 
-/** The order after a row was ticked or unticked; a module stands for all in it. */
+/** The order after a row was ticked or unticked, or left out though it would come along; a module
+ * stands for all in it. */
 export function toggled(o: Order, rows: readonly Row[], row: Row, tick: Tick): Order {
   const under = below(rows, row.key);
   const up = above(rows, row.key);
   const rest = (keys: readonly string[]) => keys.filter((k) => !under.has(k));
-  if (tick === 'on') {
+  if (tick === 'on' || tick === 'along') {
     const covered =
-      o.what !== 'SOME' || up.some((k) => o.items.includes(k)) || o.kinds.includes(row.kind);
+      tick === 'along' ||
+      o.what !== 'SOME' ||
+      up.some((k) => o.items.includes(k)) ||
+      o.kinds.includes(row.kind);
     return {
       ...o,
       items: rest(o.items),
@@ -210,4 +214,39 @@ export function said(r: Row, o: Order): string {
   ]
     .filter(Boolean)
     .join(', ');
+}
+
+/** What an order says otherwise than a recipe, in the words of its choices. */
+export function differs(o: Order, recipe: Schemas['Chosen']): string[] {
+  const of = ofChosen(recipe);
+  const names: Record<(typeof single)[number], string> = {
+    what: 'what is brought',
+    arrival: 'how it arrives',
+    dates: 'dates',
+    emptied: 'emptied shells',
+    clash: 'clashes',
+    twin: 'twins',
+  };
+  const all: string[] = single.filter((n) => o[n] !== of[n]).map((n) => names[n]);
+  const same = (n: (typeof lists)[number]) => [...o[n]].sort().join() === [...of[n]].sort().join();
+  if (!same('items') || !same('kinds')) all.push('chosen items');
+  if (!same('without') || !same('withoutKinds')) all.push('what is left out');
+  return all;
+}
+
+/** An order as a recipe has it. */
+export function ofChosen(c: Schemas['Chosen']): Order {
+  const p = c.parts;
+  return {
+    clash: c.clash,
+    twin: c.twin,
+    arrival: c.arrival ?? usual.arrival,
+    dates: c.dates ?? usual.dates,
+    emptied: c.emptied ?? usual.emptied,
+    what: p?.what ?? usual.what,
+    kinds: p?.kinds ?? [],
+    items: p?.items ?? [],
+    withoutKinds: p?.withoutKinds ?? [],
+    without: p?.without ?? [],
+  };
 }

@@ -60,7 +60,7 @@
 {#if tab === 'write' && !number}
   {#key item.key}<Write master={work.id} {item} nodes={work.nodes} save={change} />{/key}
 {:else if tab === 'questions' && !number}
-  {#key item.key + work.stamp}<Questions
+  {#key item.key + item.aspects.WORDING}<Questions
       master={work.id}
       {item}
       saved={() => work.change(async () => {})}

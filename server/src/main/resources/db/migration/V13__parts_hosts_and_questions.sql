@@ -35,3 +35,14 @@ create table delivery_decision (
   unique nulls not distinct (delivery_id, item_key, alike),
   check ((together is null) = (take <> 'TOGETHER'))
 );
+-- Choices of deliveries of a master, kept for the next time.
+create table recipe (
+  id uuid primary key,
+  master_id uuid not null references master on delete cascade,
+  name text not null check (name <> ''),
+  choices jsonb not null,
+  made_by uuid not null references person,
+  made_at timestamptz not null,
+  unique (master_id, name)
+);
+alter table delivery add column recipe_id uuid references recipe on delete set null;

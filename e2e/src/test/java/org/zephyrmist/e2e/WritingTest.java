@@ -198,7 +198,7 @@ class WritingTest {
     page.getByLabel("Find in version 2").fill("Reading 1");
     assertThat(page.getByLabel("Reading 1, comes along, Loads opens after it")).isVisible();
     page.getByLabel("How new items arrive").selectOption("HIDDEN");
-    assertThat(page.getByText("2 items into 1 section")).isVisible();
+    assertThat(page.getByText("3 items into 1 section")).isVisible();
     WholePathTest.accessible(page, "parts");
     walk.button("See the plan").click();
     assertThat(page.getByText("only chosen parts · new items hidden on arrival")).isVisible();
@@ -210,5 +210,36 @@ class WritingTest {
     assertThat(page.getByText("Reading 3", new Page.GetByTextOptions().setExact(true))).hasCount(0);
     page.navigate(Stage.practiceAddress() + "/shells/lgt-01");
     assertThat(page.getByText("Loads")).hasCount(0);
+  }
+
+  @Test
+  @Order(8)
+  void aClashIsMergedAndBothTextsArrive() {
+    page.navigate(Stage.practiceAddress() + "/shells/lgt-01?work=true");
+    page.getByText("Reading 1", new Page.GetByTextOptions().setExact(true)).click();
+    Locator text = page.getByLabel("Text").last();
+    text.fill(text.inputValue() + "<p>In our house it differs.</p>");
+    walk.button("Save text").click();
+    page.navigate(master);
+    walk.button("Freeze version 3").click();
+    page.getByLabel(Pattern.compile("What is new in version 3")).fill("Mine");
+    walk.button("Freeze it nevertheless").click();
+    assertThat(walk.button("Freeze version 4")).isVisible();
+    page.navigate(Walk.ADDRESS + "/coverage");
+    walk.button("Bring v3 to 1 section …").click();
+    walk.button("See the plan").click();
+    page.getByRole(AriaRole.GRID).waitFor();
+    page.keyboard().press("n");
+    assertThat(page.locator(".together")).containsText("Mine.");
+    assertThat(page.locator(".together")).containsText("In our house it differs.");
+    WholePathTest.accessible(page, "clash");
+    walk.button("Take both").click();
+    assertThat(page.getByText("Decided: both are taken.")).isVisible();
+    walk.button("Deliver to 1 section").click();
+    assertThat(page.getByText("read back, all as meant").first()).isVisible();
+    page.navigate(Stage.practiceAddress() + "/shells/lgt-01?work=true");
+    page.getByText("Reading one").click();
+    assertThat(page.getByRole(AriaRole.ARTICLE)).containsText("Mine.");
+    assertThat(page.getByRole(AriaRole.ARTICLE)).containsText("In our house it differs.");
   }
 }

@@ -137,6 +137,11 @@ class MatrixIT extends ServerIT {
               .asString();
       path = path.replace("{key}", first);
     }
+    if (path.contains("{recipe}")) {
+      String made =
+          coordinator.post("/api/deliveries/recipes", recipe()).json().path("id").asString();
+      path = path.replace("{recipe}", made);
+    }
     for (String kind :
         List.of(
             "masters",
@@ -168,6 +173,7 @@ class MatrixIT extends ServerIT {
     }
     return switch (c.path()) {
       case "/api/search" -> path + "?q=MA";
+      case "/api/deliveries/recipes" -> path + "?master=" + values.get("masters");
       case "/api/coverage" -> path + "?term=" + values.get("term");
       case "/api/cartridges/intakes" -> path + "?fileName=x";
       case "/api/masters/{id}/versions/{number}/package",
@@ -183,9 +189,15 @@ class MatrixIT extends ServerIT {
     };
   }
 
+  private String recipe() {
+    return "{\"master\":\"%s\",\"name\":\"r%d\",\"choices\":{\"clash\":\"KEEP_SECTION\",\"twin\":\"ADOPT\"}}"
+        .formatted(values.get("masters"), n++);
+  }
+
   private String body(Call c) {
     String sections = "\"sections\":[\"" + values.get("sections") + "\"]";
     return switch (c.method() + " " + c.path()) {
+      case "POST /api/deliveries/recipes" -> recipe();
       case "POST /api/me/password" -> "{\"old\":\"not it\",\"password\":\"another-long-one\"}";
       case "POST /api/me/tokens" -> "{\"name\":\"t\",\"scopes\":[\"READ\"],\"days\":9}";
       case "POST /api/people" ->

@@ -163,4 +163,36 @@ class PartsIT extends ServerIT {
     assertThat(f.path("otherCourse").size()).isZero();
     assertThat(f.path("stand").path("0").asInt()).isEqualTo(1);
   }
+
+  @Test
+  void aRecipeKeepsTheChoicesAndKnowsWhenItWasUsed() throws Exception {
+    List<UUID> to = sections("lgt-pf1");
+    String master = master("PF");
+    String choices =
+        "{\"clash\":\"TAKE_VERSION\",\"twin\":\"LEAVE\",\"arrival\":\"HIDDEN\",\"parts\":{\"what\":"
+            + "\"EVERYTHING\",\"withoutKinds\":[\"DISCUSSION\"]}}";
+    String body =
+        "{\"master\":\"" + master + "\",\"name\":\"Start of term\",\"choices\":" + choices + "}";
+    Caller.Answer kept = coordinator.post("/api/deliveries/recipes", body);
+    assertThat(kept.status()).as(kept.text()).isEqualTo(201);
+    assertThat(coordinator.post("/api/deliveries/recipes", body).status()).isEqualTo(409);
+    String recipe = kept.json().path("id").asString();
+    String order =
+        "{\"version\":\"%s\",\"sections\":[\"%s\"],\"recipe\":\"%s\",\"choices\":%s}"
+            .formatted(version(master, 1), to.get(0), recipe, choices);
+    String id = coordinator.post("/api/deliveries", order).json().path("id").asString();
+    rest(id, "PLANNING");
+    String list = "/api/deliveries/recipes?master=" + master;
+    assertThat(coordinator.get(list).json().get(0).path("used").asInt()).as("planned").isZero();
+    coordinator.post("/api/deliveries/" + id + "/confirm", "");
+    rest(id, "RUNNING");
+    JsonNode used = coordinator.get(list).json().get(0);
+    assertThat(used.path("used").asInt()).isEqualTo(1);
+    assertThat(used.path("sections").asInt()).isEqualTo(1);
+    assertThat(used.path("choices").path("parts").path("withoutKinds").get(0).asString())
+        .isEqualTo("DISCUSSION");
+    coordinator.call("DELETE", "/api/deliveries/recipes/" + recipe, null);
+    assertThat(coordinator.get(list).json().size()).isZero();
+    assertThat(coordinator.get("/api/deliveries/" + id).status()).isEqualTo(200);
+  }
 }

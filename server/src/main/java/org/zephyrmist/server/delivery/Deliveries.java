@@ -105,6 +105,16 @@ public class Deliveries {
     return id;
   }
 
+  /** Notes the recipe that a new delivery was made by; one of another master is none. */
+  void madeBy(UUID delivery, UUID recipe) {
+    db.query(
+            "update delivery d set recipe_id = r.id from recipe r, version v where d.id = ? and r.id"
+                + " = ? and v.id = d.version_id and r.master_id = v.master_id",
+            delivery,
+            recipe)
+        .execute();
+  }
+
   /** The sections, all of which this person reaches, as the version's master. */
   List<UUID> reached(UUID version, List<UUID> sections, SignedIn who) {
     if (sections.isEmpty() || sections.size() > MOST_SECTIONS) {

@@ -76,7 +76,10 @@ class DeliveryApi {
   }
 
   record NewDelivery(
-      @NotNull UUID version, @NotNull List<@NotNull UUID> sections, @Valid Chosen choices) {
+      @NotNull UUID version,
+      @NotNull List<@NotNull UUID> sections,
+      @Valid Chosen choices,
+      UUID recipe) {
     Choices how() {
       return Optional.ofNullable(choices).map(Chosen::choices).orElse(Choices.SAFE);
     }
@@ -111,7 +114,9 @@ class DeliveryApi {
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   Made make(@Valid @RequestBody NewDelivery n, @AuthenticationPrincipal SignedIn who) {
-    return new Made(deliveries.make(n.version(), n.sections(), n.parts(), n.how(), who));
+    UUID id = deliveries.make(n.version(), n.sections(), n.parts(), n.how(), who);
+    Optional.ofNullable(n.recipe()).ifPresent(r -> deliveries.madeBy(id, r));
+    return new Made(id);
   }
 
   /** What such a delivery would do, as far as the ledger tells; nothing is made or read. */

@@ -1,0 +1,56 @@
+package org.zephyrmist.bench;
+
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import org.zephyrmist.stage.Folders;
+import org.zephyrmist.stage.Samples;
+import org.zephyrmist.stage.Stage;
+
+/** How soon the totals of a delivery follow a change of its choices. */
+final class ForecastCalls {
+  private static final double SECOND = 1.0;
+  private static final int CALLS = 20;
+  private static final List<String> WHAT = List.of("EVERYTHING", "CHANGED", "SOME");
+  private final int sections;
+  private final int items;
+
+  ForecastCalls(int sections, int items) {
+    this.sections = sections;
+    this.items = items;
+  }
+
+  Figure run() throws Exception {
+    Path folder = Folders.fresh("forecast");
+    try (Stage s = new Stage("bench", Map.of(), List.of("-XX:+UseSerialGC", "-Xmx1g")).open(1)) {
+      College college = College.found(sections, folder);
+      college.make(college.takeIn(Samples.cartridge(folder, items)));
+      try (Connection db = s.connect()) {
+        List<String> ids = college.sections(db);
+        Deliver.deliver(college, ids);
+        double[] seconds = new double[CALLS];
+        for (int i = 0; i < CALLS; i++) {
+          Map<String, Object> parts =
+              Map.of("what", WHAT.get(i % WHAT.size()), "kinds", List.of("QUIZ", "PAGE"));
+          Map<String, Object> body =
+              Map.of(
+                  "version",
+                  college.newest(),
+                  "sections",
+                  ids,
+                  "choices",
+                  Map.of("clash", "KEEP_SECTION", "twin", "ADOPT", "parts", parts));
+          seconds[i] =
+              Stopwatch.seconds(() -> college.api.post("/api/deliveries/forecast", body));
+        }
+        Arrays.sort(seconds);
+        return Figure.of(
+                "forecast after a choice, 95 of 100", seconds[CALLS * 95 / 100], SECOND, 1.0, "s")
+            .with("sections", sections)
+            .with("items", items);
+      }
+    }
+  }
+}
