@@ -76,7 +76,8 @@
     {#if editing}
       <textarea class="entry" rows="7" aria-label="The text of both" bind:value={text}></textarea>
     {:else}
-      <p class="text">
+      <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+      <p class="text" tabindex="0">
         {#each open.together as r, i (i)}{#if r.whose === 'BASE'}{r.text}{:else}<mark
               class={r.whose.toLowerCase()}>{r.text}</mark
             >{/if}{/each}

@@ -119,6 +119,9 @@
   .r.at {
     background: var(--do-soft);
   }
+  .r.at .t {
+    color: var(--ink);
+  }
   .s {
     color: var(--ink-2);
     font-size: 12px;

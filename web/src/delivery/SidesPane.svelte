@@ -83,7 +83,8 @@
   {#if sides.version}
     <section class="txt">
       <h3>Version {detail.delivery.number}</h3>
-      <p>
+      <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+      <p tabindex="0">
         {#each added(before || here || version, version) as p, i (i)}{#if p.added}<ins
               >{p.value}</ins
             >{:else}{p.value}{/if}{/each}
@@ -93,7 +94,8 @@
   {#if sides.here}
     <section class="txt own">
       <h3>In the section</h3>
-      <p>
+      <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+      <p tabindex="0">
         {#each added(before || version || here, here) as p, i (i)}{#if p.added}<ins>{p.value}</ins
             >{:else}{p.value}{/if}{/each}
       </p>
@@ -104,7 +106,8 @@
   {#if sides.before}
     <section class="txt old">
       <h3>Delivered before</h3>
-      <p>{before}</p>
+      <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+      <p tabindex="0">{before}</p>
     </section>
   {/if}
   {#if sides.decide && changed && !detail.delivery.confirmedAt}

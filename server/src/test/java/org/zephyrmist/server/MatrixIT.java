@@ -198,6 +198,8 @@ class MatrixIT extends ServerIT {
     String sections = "\"sections\":[\"" + values.get("sections") + "\"]";
     return switch (c.method() + " " + c.path()) {
       case "POST /api/deliveries/recipes" -> recipe();
+      case "PUT /api/deliveries/{id}/lines/{line}/steps/{key}/decision" ->
+          "{\"take\":\"VERSION\",\"everywhere\":false}";
       case "POST /api/me/password" -> "{\"old\":\"not it\",\"password\":\"another-long-one\"}";
       case "POST /api/me/tokens" -> "{\"name\":\"t\",\"scopes\":[\"READ\"],\"days\":9}";
       case "POST /api/people" ->
