@@ -2,6 +2,7 @@
   import { api, got, type Schemas } from '../api/client';
   import Act from '../frame/Act.svelte';
   import Trouble from '../frame/Trouble.svelte';
+  import Whose from '../marks/Whose.svelte';
   import { many } from '../marks/words';
 
   /** A clash or a twin, decided here, where the same is to be decided, or in all sections. */
@@ -78,9 +79,7 @@
     {:else}
       <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
       <p class="text" tabindex="0">
-        {#each open.together as r, i (i)}{#if r.whose === 'BASE'}{r.text}{:else}<mark
-              class={r.whose.toLowerCase()}>{r.text}</mark
-            >{/if}{/each}
+        <Whose runs={open.together} />
       </p>
       {#if !open.clean}
         <p class="mind">Both changed the same words: both stand here. Edit what should stay.</p>
@@ -180,15 +179,6 @@
     color: var(--mind);
     padding-top: 4px;
   }
-  mark {
-    color: inherit;
-    background: var(--do-soft);
-    border-bottom: 1.5px solid var(--do);
-  }
-  mark.ours {
-    background: var(--own-soft);
-    border-color: var(--own);
-  }
   textarea {
     width: 100%;
     font-family: var(--figure);
@@ -196,7 +186,7 @@
   }
   .foot {
     position: sticky;
-    bottom: 0;
+    bottom: -14px;
     margin: 0 -16px;
     padding: 8px 16px 6px;
     background: var(--paper);

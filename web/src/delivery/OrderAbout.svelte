@@ -84,7 +84,7 @@
     <p class="along">
       <b>{r.title}</b>
       <span class="quiet"
-        >{why(r.because!)}{r.along < forecast.rows.length && r.sections
+        >{why(r.because!)}{r.sections
           ? `; ${many(r.sections, 'section')} ${r.sections === 1 ? 'gets' : 'get'} something of it`
           : '; all have it as it is'}.</span
       >

@@ -3,6 +3,7 @@
   import Act from '../frame/Act.svelte';
   import Trouble from '../frame/Trouble.svelte';
   import StepMark from '../marks/StepMark.svelte';
+  import Whose from '../marks/Whose.svelte';
   import { aspectList } from '../marks/words';
   import type { Change, OpenMerge } from './merge.svelte';
 
@@ -52,9 +53,7 @@
 
 {#snippet runs(all: readonly Schemas['Run'][])}
   <p class="text">
-    {#each all as r, i (i)}{#if r.whose === 'BASE'}{r.text}{:else}<mark
-          class={r.whose.toLowerCase()}>{r.text}</mark
-        >{/if}{/each}
+    <Whose runs={all} />
   </p>
 {/snippet}
 
@@ -223,15 +222,6 @@
   .text {
     white-space: pre-line;
     overflow-wrap: anywhere;
-  }
-  mark {
-    color: inherit;
-    background: var(--do-soft);
-    border-bottom: 1.5px solid var(--do);
-  }
-  mark.ours {
-    background: var(--own-soft);
-    border-color: var(--own);
   }
   textarea {
     width: 100%;

@@ -59,11 +59,11 @@ class Shots {
       go("/sources/library?q=power");
       page.locator("main [role=option]").first().click();
       shot("library");
-      go("/sources");
-      page.locator("main a", with("Stage Lighting Fundamentals")).first().click();
-      page.getByText(Pattern.compile("^v3 · ")).click();
-      page.getByText("3 differences").waitFor();
-      shot("changes");
+      go("/coverage");
+      button("Bring v3 to 15 sections …").click();
+      page.getByLabel("What", new Page.GetByLabelOptions().setExact(true)).selectOption("CHANGED");
+      page.getByText("Comes along, because").waitFor();
+      shot("order");
       go("/deliveries");
       shot("deliveries");
       page.getByText("waits for your word").last().click();

@@ -89,7 +89,7 @@ public final class WholeReader {
             ? Optional.of(read(root.path("maker"), WholeSource.Maker.class, "source.json"))
             : Optional.empty();
     for (WholeSource.State s : states) {
-      if (maker.isPresent() != s.from().isPresent()) {
+      if (maker.isPresent() != s.from().isPresent() || maker.isPresent() && s.number() == 0) {
         throw broken("source.json", "It is neither a master nor a cartridge.");
       }
     }

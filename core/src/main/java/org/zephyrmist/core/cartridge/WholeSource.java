@@ -9,6 +9,7 @@ import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.Titles;
 
 /**
  * A master with all its versions, or a cartridge with all its editions, as it goes into our own
@@ -30,7 +31,12 @@ public record WholeSource(
    *
    * @param oldKeys whether its items have keys from before keys named their source
    */
-  public record Maker(String identifier, String publisher, boolean oldKeys) {}
+  public record Maker(String identifier, String publisher, boolean oldKeys) {
+    public Maker {
+      identifier = Titles.clean(identifier == null ? "" : identifier);
+      publisher = Titles.clean(publisher == null ? "" : publisher);
+    }
+  }
 
   /**
    * A version, the draft, or an edition.

@@ -166,6 +166,17 @@ class WholeSourceTest {
     return out.toByteArray();
   }
 
+  private static String text(byte[] archive, String name) throws IOException {
+    try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(archive))) {
+      for (ZipEntry e; (e = in.getNextEntry()) != null; ) {
+        if (e.getName().equals(name)) {
+          return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        }
+      }
+    }
+    throw new IOException(name);
+  }
+
   private void refused(byte[] archive, String place) {
     assertThatThrownBy(() -> read(archive))
         .isInstanceOfSatisfying(
@@ -246,5 +257,9 @@ class WholeSourceTest {
     refused(with(archive, "packages/1", "{}"), "packages/1");
     refused(with(archive, "packages/1", "[]"), "packages/1");
     refused(with(archive, "packages/1", null), "packages/1");
+    String root = text(archive, "source.json");
+    refused(with(archive, "source.json", root.replace("\"number\":1", "\"number\":0")), "source");
+    refused(
+        with(archive, "source.json", root.replace("\"maker\":{", "\"maker\":5,\"x\":{")), "source");
   }
 }

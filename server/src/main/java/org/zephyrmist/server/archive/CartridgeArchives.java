@@ -22,6 +22,7 @@ import org.springframework.stereotype.Component;
 import org.zephyrmist.core.cartridge.ReadingReport;
 import org.zephyrmist.core.cartridge.WholeSource;
 import org.zephyrmist.core.content.Fingerprint;
+import org.zephyrmist.core.content.Titles;
 import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.db.tables.records.CartridgeRecord;
 import org.zephyrmist.server.people.SignedIn;
@@ -116,15 +117,18 @@ class CartridgeArchives {
    * @return its newest edition
    */
   UUID take(WholeSource source, WholeSource.Maker maker, Received received, SignedIn who) {
-    if (received.kept().isEmpty() || source.title().isBlank()) {
+    String title = Titles.clean(source.title());
+    if (received.kept().isEmpty() || title.isBlank()) {
       throw Refusal.bad("The archive holds no edition.", "Make it again where it came from.");
     }
     known(received);
     UUID cartridge = UUID.randomUUID();
-    boolean named = db.fetchExists(CARTRIDGE, CARTRIDGE.IDENTIFIER.eq(source.identity()));
+    boolean named =
+        source.identity().isBlank()
+            || db.fetchExists(CARTRIDGE, CARTRIDGE.IDENTIFIER.eq(source.identity()));
     db.insertInto(CARTRIDGE)
         .set(CARTRIDGE.ID, cartridge)
-        .set(CARTRIDGE.TITLE, source.title())
+        .set(CARTRIDGE.TITLE, title)
         .set(CARTRIDGE.IDENTIFIER, named ? cartridge.toString() : source.identity())
         .set(CARTRIDGE.MAKER_IDENTIFIER, maker.identifier())
         .set(CARTRIDGE.PUBLISHER, maker.publisher())
@@ -163,9 +167,9 @@ class CartridgeArchives {
     db.insertInto(EDITION)
         .set(EDITION.ID, edition)
         .set(EDITION.CARTRIDGE_ID, cartridge)
-        .set(EDITION.NUMBER, Math.max(1, k.state().number()))
+        .set(EDITION.NUMBER, k.state().number())
         .set(EDITION.TREE_ID, k.tree())
-        .set(EDITION.FILE_NAME, from.fileName())
+        .set(EDITION.FILE_NAME, Titles.clean(from.fileName()))
         .set(EDITION.SHA256, Fingerprint.parse(from.sha256()).bytes())
         .set(EDITION.SIZE, from.size())
         .set(EDITION.REPORT, JSONB.valueOf(json.writeValueAsString(from.report())))

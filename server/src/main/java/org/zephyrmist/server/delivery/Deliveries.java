@@ -213,6 +213,19 @@ public class Deliveries {
         PlanLine.NAME, move(id, LineState.TO_PLAN, LineState.PLANNED, LineState.NEEDS_PERSON));
   }
 
+  /** Makes sure, within the running transaction, that there is a plan which nobody confirmed. */
+  void stillPlanned(UUID id) {
+    DeliveryRecord d = db.selectFrom(DELIVERY).where(DELIVERY.ID.eq(id)).forUpdate().fetchSingle();
+    if (d.getState() != DeliveryState.PLANNED || d.getConfirmedAt() != null) {
+      throw new Refusal(
+          HttpStatus.CONFLICT,
+          d.getConfirmedAt() == null
+              ? "The plan is still being made."
+              : "This delivery has started already.",
+          "Look at its page.");
+    }
+  }
+
   /** Some lines are planned anew, before the delivery is confirmed. */
   int planAnew(UUID id, Collection<UUID> lines) {
     List<UUID> moved =

@@ -4,7 +4,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.content.Aspect;
@@ -15,7 +14,6 @@ import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Wording;
 import org.zephyrmist.core.delivery.Decisions;
 import org.zephyrmist.core.delivery.Decisions.Take;
-import org.zephyrmist.core.delivery.DeliveryState;
 import org.zephyrmist.core.delivery.Step;
 import org.zephyrmist.core.delivery.StepKind;
 import org.zephyrmist.core.merge.Runs;
@@ -125,14 +123,7 @@ class StepDecisions {
       Optional<String> html,
       boolean everywhere,
       SignedIn who) {
-    if (d.getState() != DeliveryState.PLANNED || d.getConfirmedAt() != null) {
-      throw new Refusal(
-          HttpStatus.CONFLICT,
-          d.getConfirmedAt() == null
-              ? "The plan is still being made."
-              : "This delivery has started already.",
-          "Look at its page.");
-    }
+    deliveries.stillPlanned(d.getId());
     Map<UUID, Step> all = steps.ofItem(d.getId(), key);
     Step s = Optional.ofNullable(all.get(line)).orElseThrow(() -> Refusal.notFound("step"));
     Optional<Fingerprint> alike = s.alike();

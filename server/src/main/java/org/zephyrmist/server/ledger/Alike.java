@@ -1,10 +1,13 @@
 package org.zephyrmist.server.ledger;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.BitSet;
-import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.jooq.Record;
@@ -15,10 +18,26 @@ import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.Forecast;
 
-/** What many sections hold of one master, those that hold the same together; in one query. */
+/**
+ * What many sections hold of one master, those that hold the same together; in one query, and
+ * remembered until one of them is read or delivered to again.
+ */
 @Component
 public class Alike {
+  private static final int MOST_GROUPS = 200_000;
   private final DSLContext db;
+  private final Cache<Asked, List<Group>> known =
+      Caffeine.newBuilder()
+          .expireAfterAccess(Duration.ofMinutes(10))
+          .maximumWeight(MOST_GROUPS)
+          .weigher((Asked a, List<Group> groups) -> groups.size() + 1)
+          .build();
+
+  /**
+   * @param state of the ledger's view of the sections
+   */
+  private record Asked(
+      List<UUID> sections, UUID master, Set<ItemKey> ofWhichVersion, String state) {}
 
   Alike(DSLContext db) {
     this.db = db;
@@ -35,7 +54,21 @@ public class Alike {
    * @param sections by their places
    * @param ofWhichVersion keys of items of which it is told from which version they came
    */
-  public List<Group> of(List<UUID> sections, UUID master, Collection<ItemKey> ofWhichVersion) {
+  public List<Group> of(List<UUID> sections, UUID master, Set<ItemKey> ofWhichVersion) {
+    String state =
+        db.fetchSingle(
+                "select count(*) || ' ' || coalesce(max(read_at)::text, '') || ' ' ||"
+                    + " coalesce(sum(held + changed), 0) from standing where master_id = ? and"
+                    + " section_id = any(?)",
+                master,
+                sections.toArray(UUID[]::new))
+            .get(0, String.class);
+    return known.get(
+        new Asked(sections, master, ofWhichVersion, state),
+        a -> read(sections, master, ofWhichVersion));
+  }
+
+  private List<Group> read(List<UUID> sections, UUID master, Set<ItemKey> ofWhichVersion) {
     List<Group> groups = new ArrayList<>();
     db.fetch(
             "select h.item_key, h.item_kind, h.title, h.sent, h.shown, h.here, r.version_id,"
