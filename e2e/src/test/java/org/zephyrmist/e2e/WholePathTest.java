@@ -262,7 +262,7 @@ class WholePathTest {
     assertThat(page.getByLabel("Reading 2, not brought, nothing new")).isVisible();
     button("See the plan").click();
     assertThat(page.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("Steps by kind")))
-        .containsText("1kept");
+        .containsText("20additions");
     button("Deliver to 20 sections").click();
     assertThat(heading("Delivered: LGT 110, version 2, to 20 sections")).isVisible();
     page.navigate(Stage.practiceAddress() + "/shells/lgt-03");
