@@ -127,7 +127,7 @@
   {#each fits as f (f.words(f.u))}
     <p class="fit">
       <StepMark kind={f.harm ? 'BLOCKED' : 'CLASH'} size={12} /><span
-        >{f.words(f.u)} ({codes(f.u)}){f.harm ? '.' : '; each waits until it has one.'}
+        >{f.words(f.u)} ({codes(f.u)}){f.harm ? '.' : '; nothing comes there until they have one.'}
         {#if drop}
           <button type="button" class="link" onclick={() => drop(f.u.map((x) => x.section))}
             >Take {f.u.length === 1 ? 'it' : 'them'} out</button

@@ -79,6 +79,15 @@
     place.set(address({ ...order, ...change }));
   }
 
+  /** Brings an item that is left out, itself or with its kind or module. */
+  function back(key: string) {
+    const rows = forecast?.rows ?? [];
+    const row = rows.find((r) => r.key === key && r.inVersion);
+    say(
+      row ? toggled(order, rows, row, 'off') : { without: order.without.filter((k) => k !== key) },
+    );
+  }
+
   async function plan() {
     if (!version) return;
     busy = true;
@@ -197,7 +206,7 @@
         {order}
         kinds={kindCounts}
         kind={(k, on) => say(kindToggled(order, k, on))}
-        back={(key) => say({ without: order.without.filter((k) => k !== key) })}
+        {back}
         drop={of ? undefined : (ids) => hand.only(sections.filter((s) => !ids.includes(s)))}
       />
     </section>

@@ -46,3 +46,5 @@ create table recipe (
   unique (master_id, name)
 );
 alter table delivery add column recipe_id uuid references recipe on delete set null;
+-- Whether the shell was found emptied before the line began; while it is carried out, items go and come.
+alter table delivery_line add column emptied boolean not null default false;

@@ -48,7 +48,7 @@ class DecisionIT extends ServerIT {
   @Test
   void aTextOfBothIsWrittenWhereverTheSameClashes() throws Exception {
     List<UUID> to = sections("lgt-da1", "lgt-da2", "lgt-da3");
-    String master = clashing("DA", to, List.of("lgt-da1", "lgt-da2", "lgt-da3"));
+    String master = clashing("QA", to, List.of("lgt-da1", "lgt-da2", "lgt-da3"));
     Practice.form(
         "lgt-da3",
         "Checklist",
@@ -86,7 +86,7 @@ class DecisionIT extends ServerIT {
   @Test
   void aDecisionForAllCountsEverywhereAndCanBeTakenBack() throws Exception {
     List<UUID> to = sections("lgt-db1", "lgt-db2");
-    String master = clashing("DB", to, List.of("lgt-db1", "lgt-db2"));
+    String master = clashing("QB", to, List.of("lgt-db1", "lgt-db2"));
     String key = key(master, "Checklist");
     String delivery = plan(master, 3, to);
     assertThat(decide(delivery, 0, key, "{\"take\":\"VERSION\",\"everywhere\":true}")).isEqualTo(2);
@@ -103,7 +103,7 @@ class DecisionIT extends ServerIT {
   @Test
   void whatTheSectionChangesAfterTheDecisionIsNotOverwritten() throws Exception {
     List<UUID> to = sections("lgt-dc1");
-    String master = clashing("DC", to, List.of("lgt-dc1"));
+    String master = clashing("QC", to, List.of("lgt-dc1"));
     String key = key(master, "Checklist");
     String delivery = plan(master, 3, to);
     decide(delivery, 0, key, "{\"take\":\"VERSION\",\"everywhere\":false}");
@@ -117,7 +117,7 @@ class DecisionIT extends ServerIT {
   @Test
   void aTwinIsLeftOrGetsOursBesideItOneByOne() throws Exception {
     List<UUID> to = sections("lgt-dd1", "lgt-dd2");
-    String master = master("DD");
+    String master = master("QD");
     for (String shell : List.of("lgt-dd1", "lgt-dd2")) {
       Practice.addPage(shell, "Checklist", "<p>Their own.</p>");
     }
@@ -132,7 +132,7 @@ class DecisionIT extends ServerIT {
   @Test
   void anEmptiedShellStaysAsItIsUntilAPersonSaysThatAllIsDeliveredAnew() throws Exception {
     List<UUID> to = sections("lgt-de1", "lgt-de2");
-    String master = master("DE");
+    String master = master("QE");
     deliver(master, 1, to);
     while (!Practice.titles("lgt-de1").isEmpty()) {
       Practice.form("lgt-de1", Practice.titles("lgt-de1").get(0), "delete", Map.of());

@@ -36,10 +36,15 @@ public final class Emptied {
     return is(given, gone);
   }
 
-  /** What counts as given: all, or of an emptied shell that is filled anew only what is there. */
+  /**
+   * What counts as given: all, or of an emptied shell that is filled anew only what is there.
+   *
+   * @param emptied judged when the line was first planned: while it is carried out, items go and
+   *     come
+   */
   public static Map<ItemKey, Base> counting(
-      Map<ItemKey, Base> bases, Predicate<Base> there, Choices choices) {
-    if (choices.emptied() != Choices.EmptiedShell.ANEW || !is(bases.values(), there)) {
+      Map<ItemKey, Base> bases, Predicate<Base> there, Choices choices, boolean emptied) {
+    if (choices.emptied() != Choices.EmptiedShell.ANEW || !emptied) {
       return bases;
     }
     Map<ItemKey, Base> left = new HashMap<>(bases);

@@ -47,7 +47,22 @@ public final class Planner {
    */
   public static List<Step> plan(
       Meant meant, List<Held> shell, Map<ItemKey, Base> bases, Choices choices) {
-    return new Planner(meant, shell, bases, choices).plan();
+    Set<String> there = new HashSet<>();
+    shell.forEach(h -> there.add(h.id()));
+    boolean emptied = Emptied.is(bases.values(), b -> there.contains(b.id()));
+    return plan(meant, shell, bases, choices, emptied);
+  }
+
+  /**
+   * The same, of a line that may have begun.
+   *
+   * @param bases what counts as delivered, see {@link Emptied#counting}
+   * @param emptied whether the shell was emptied before it began
+   */
+  public static List<Step> plan(
+      Meant meant, List<Held> shell, Map<ItemKey, Base> bases, Choices choices, boolean emptied) {
+    Planner p = new Planner(meant, shell, bases, choices);
+    return emptied && choices.emptied() != Choices.EmptiedShell.ANEW ? p.untouched() : p.plan();
   }
 
   /** The step of one item that was delivered before, whatever else the shell holds. */
@@ -57,13 +72,6 @@ public final class Planner {
 
   private List<Step> plan() {
     List<Step> steps = new ArrayList<>();
-    if (Emptied.is(bases.values(), b -> shell.containsKey(b.id()))) {
-      for (Node m : meant.items().nodes()) {
-        Optional<Held> here = Optional.ofNullable(bases.get(m.key())).map(b -> shell.get(b.id()));
-        steps.add(left(m, StepKind.KEEP, here, Reason.EMPTIED));
-      }
-      return List.copyOf(steps);
-    }
     Set<ItemKey> needed = neededModules();
     for (Node m : meant.items().nodes()) {
       if (m.kind() != Kind.MODULE || needed.contains(m.key()) || bases.containsKey(m.key())) {
@@ -71,6 +79,16 @@ public final class Planner {
       }
     }
     steps.addAll(new Retiring(meant, shell, bases).steps());
+    return List.copyOf(steps);
+  }
+
+  /** Nothing is done in an emptied shell. */
+  private List<Step> untouched() {
+    List<Step> steps = new ArrayList<>();
+    for (Node m : meant.items().nodes()) {
+      Optional<Held> here = Optional.ofNullable(bases.get(m.key())).map(b -> shell.get(b.id()));
+      steps.add(left(m, StepKind.KEEP, here, Reason.EMPTIED));
+    }
     return List.copyOf(steps);
   }
 

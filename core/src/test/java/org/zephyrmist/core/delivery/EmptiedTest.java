@@ -57,8 +57,8 @@ class EmptiedTest {
                 Sample.all("k1")),
             Sample.page("k2"),
             Sample.page("new"));
-    Map<ItemKey, Base> given = Emptied.counting(bases(3), b -> false, choices);
-    return Planner.plan(Sample.meant(version), List.of(), given, choices);
+    Map<ItemKey, Base> given = Emptied.counting(bases(3), b -> false, choices, true);
+    return Planner.plan(Sample.meant(version), List.of(), given, choices, true);
   }
 
   @Test

@@ -163,8 +163,9 @@ class ForecastTest {
       Map<StepKind, Integer> totals = new EnumMap<>(StepKind.class);
       for (int s = 0; s < facts.size(); s++) {
         Map<ItemKey, Fingerprints> now = here.get(s);
+        boolean emptied = Emptied.is(bases.get(s).values(), b -> now.containsKey(b.key()));
         Map<ItemKey, Base> given =
-            Emptied.counting(bases.get(s), b -> now.containsKey(b.key()), choices);
+            Emptied.counting(bases.get(s), b -> now.containsKey(b.key()), choices, emptied);
         List<Held> shell = new ArrayList<>();
         now.forEach(
             (k, f) -> {
@@ -174,7 +175,7 @@ class ForecastTest {
         Tree applies = Meant.of(version, Parts.EVERYTHING, facts.get(s)).items();
         Parts p = parts.in(version, applies, needs, given, now::containsKey);
         Meant meant = Meant.of(version, p, facts.get(s));
-        for (Step step : Planner.plan(meant, shell, given, choices)) {
+        for (Step step : Planner.plan(meant, shell, given, choices, emptied)) {
           boolean stays = step.reason() == Step.Reason.ALREADY_GONE;
           if (step.itemKind() != Kind.MODULE && !stays) {
             totals.merge(step.kind(), 1, Integer::sum);

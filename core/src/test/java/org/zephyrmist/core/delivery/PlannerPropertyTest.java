@@ -82,7 +82,7 @@ class PlannerPropertyTest {
                   take == Decisions.Take.TOGETHER ? Optional.of(TOGETHER) : Optional.empty()));
         }
       }
-      choices = choices.with(new Decisions(made));
+      choices = choices.with(new Decisions(made)).with(pick(Choices.EmptiedShell.values()));
       for (int i = random.nextInt(4); i > 0; i--) {
         String id = "own" + i;
         shell.put(
@@ -112,7 +112,21 @@ class PlannerPropertyTest {
     }
 
     List<Step> plan() {
-      return Planner.plan(Sample.meant(version), List.copyOf(shell.values()), bases, choices);
+      return plan(emptied());
+    }
+
+    boolean emptied() {
+      return Emptied.is(bases.values(), b -> shell.containsKey(b.id()));
+    }
+
+    /**
+     * @param emptied as it was judged before anything was done
+     */
+    List<Step> plan(boolean emptied) {
+      Map<ItemKey, Base> given =
+          Emptied.counting(bases, b -> shell.containsKey(b.id()), choices, emptied);
+      return Planner.plan(
+          Sample.meant(version), List.copyOf(shell.values()), given, choices, emptied);
     }
 
     /** Writes a step into the shell; gives the item as it is then. */
@@ -185,8 +199,9 @@ class PlannerPropertyTest {
         random -> {
           long seed = random.nextLong();
           World w = new World(seed);
-          w.apply(w.plan());
-          assertThat(w.plan()).noneMatch(Step::moves);
+          boolean emptied = w.emptied();
+          w.apply(w.plan(emptied));
+          assertThat(w.plan(emptied)).noneMatch(Step::moves);
         });
   }
 
@@ -259,8 +274,9 @@ class PlannerPropertyTest {
         random -> {
           long seed = random.nextLong();
           World w = new World(seed);
-          w.apply(w.plan());
-          assertThat(w.plan()).noneMatch(s -> s.kind() == StepKind.CLASH);
+          boolean emptied = w.emptied();
+          w.apply(w.plan(emptied));
+          assertThat(w.plan(emptied)).noneMatch(s -> s.kind() == StepKind.CLASH);
         });
   }
 
@@ -275,7 +291,10 @@ class PlannerPropertyTest {
             Held h = b == null ? null : w.shell.get(b.id());
             boolean blocked =
                 w.plan().stream()
-                    .anyMatch(s -> s.key().equals(m.key()) && s.kind() == StepKind.BLOCKED);
+                    .anyMatch(
+                        s ->
+                            s.reason() == Step.Reason.EMPTIED
+                                || s.key().equals(m.key()) && s.kind() == StepKind.BLOCKED);
             if (m.visibility().instructorsOnly() && h != null && !blocked) {
               assertThat(h.aspects().get(Aspect.VISIBILITY))
                   .isEqualTo(m.aspects().get(Aspect.VISIBILITY));
@@ -306,10 +325,11 @@ class PlannerPropertyTest {
           World whole = new World(seed);
           whole.apply(whole.plan());
           World broken = new World(seed);
-          broken.breakOffAndSettle(broken.plan());
-          broken.apply(broken.plan());
+          boolean emptied = broken.emptied();
+          broken.breakOffAndSettle(broken.plan(emptied));
+          broken.apply(broken.plan(emptied));
           assertThat(broken.held()).isEqualTo(whole.held());
-          assertThat(broken.plan()).noneMatch(Step::moves);
+          assertThat(broken.plan(emptied)).noneMatch(Step::moves);
         });
   }
 

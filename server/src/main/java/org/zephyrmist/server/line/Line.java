@@ -13,6 +13,7 @@ import org.zephyrmist.server.shell.Shell;
  *
  * @param person who confirmed the delivery, or else who made it
  * @param attempts how often it failed in a row
+ * @param emptied whether its shell was found emptied before it began
  * @param readTag the platform's name for the state of the shell that its plan was made from
  * @param token of the worker that has the section just now
  */
@@ -26,6 +27,7 @@ record Line(
     LineState state,
     int attempts,
     int same,
+    boolean emptied,
     Optional<String> readTag,
     Optional<UUID> token,
     Shell shell) {
@@ -49,6 +51,7 @@ record Line(
         state,
         attempts,
         same,
+        emptied,
         readTag,
         other.token,
         shell);

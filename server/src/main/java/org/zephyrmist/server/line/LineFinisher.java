@@ -92,7 +92,7 @@ class LineFinisher {
 
   /** Where the section stands now; of a part of a version it may stay where it was. */
   private void stand(Planned p, Origin origin, Count count) {
-    if (p.emptied()) {
+    if (p.untouched()) {
       return;
     }
     if (p.meant().parts().keys().isEmpty()) {
@@ -122,7 +122,7 @@ class LineFinisher {
         count.kept == 0
             ? ""
             : count.kept == 1 ? "; 1 local change kept" : "; " + count.kept + " local changes kept";
-    if (p.emptied()) {
+    if (p.untouched()) {
       return "left as it is: this shell was emptied";
     }
     if (!moved) {

@@ -2,6 +2,7 @@ package org.zephyrmist.server.line;
 
 import java.util.List;
 import java.util.Map;
+import java.util.function.Predicate;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.delivery.Base;
@@ -55,19 +56,18 @@ class LinePlanner {
     Reading reading = reader.read(gateway, line.shell());
     reader.seen(line.shell(), reading);
     Versions.Version version = versions.get(line.version());
-    Map<ItemKey, Base> bases =
-        Emptied.counting(
-            Ledger.bases(reading.holdings(), version.master()),
-            b -> reading.item(b.id()).isPresent(),
-            line.choices());
+    Map<ItemKey, Base> all = Ledger.bases(reading.holdings(), version.master());
+    Predicate<Base> there = b -> reading.item(b.id()).isPresent();
+    boolean emptied = stored.begun(line.id()) ? line.emptied() : Emptied.is(all.values(), there);
+    Map<ItemKey, Base> bases = Emptied.counting(all, there, line.choices(), emptied);
     Meant meant =
         texts.of(
             version,
             line,
             bases,
             k -> bases.containsKey(k) && reading.item(bases.get(k).id()).isPresent());
-    List<Step> steps = Planner.plan(meant, reading.items(), bases, line.choices());
-    return new Planned(line, gateway, version, meant, reading, bases, steps);
+    List<Step> steps = Planner.plan(meant, reading.items(), bases, line.choices(), emptied);
+    return new Planned(line, gateway, version, meant, reading, bases, steps, emptied);
   }
 
   void store(Planned p, LineState state) {
@@ -77,6 +77,6 @@ class LinePlanner {
             .filter(s -> s.kind() != StepKind.SAME)
             .flatMap(s -> s.id().stream())
             .toList());
-    stored.plan(p.line(), p.steps(), p.reading(), state);
+    stored.plan(p, state);
   }
 }

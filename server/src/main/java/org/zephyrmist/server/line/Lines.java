@@ -67,6 +67,7 @@ class Lines {
         l.getState(),
         l.getAttempts(),
         l.getSame(),
+        l.getEmptied(),
         Optional.ofNullable(l.getReadTag()),
         token,
         shells.of(l.getSectionId()));

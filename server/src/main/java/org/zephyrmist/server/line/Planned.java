@@ -10,7 +10,11 @@ import org.zephyrmist.server.master.Versions.Version;
 import org.zephyrmist.server.platform.PlatformGateway;
 import org.zephyrmist.server.shell.Reading;
 
-/** A plan with all that it was made from. */
+/**
+ * A plan with all that it was made from.
+ *
+ * @param emptied whether the shell was found emptied before the line began
+ */
 record Planned(
     Line line,
     PlatformGateway gateway,
@@ -18,9 +22,10 @@ record Planned(
     Meant meant,
     Reading reading,
     Map<ItemKey, Base> bases,
-    List<Step> steps) {
-  /** Whether nearly all of ours is gone from the shell, and nothing is done there. */
-  boolean emptied() {
+    List<Step> steps,
+    boolean emptied) {
+  /** Whether nothing is done in the shell because it was emptied. */
+  boolean untouched() {
     return steps.stream().anyMatch(s -> s.reason() == Step.Reason.EMPTIED);
   }
 }

@@ -54,7 +54,10 @@ public class PlannedSteps {
 
   /** Puts a plan in the place of an older one; steps that were recorded already stay. */
   @Transactional
-  public void plan(Line of, List<Step> steps, Reading shell, LineState state) {
+  public void plan(Planned p, LineState state) {
+    Line of = p.line();
+    List<Step> steps = p.steps();
+    Reading shell = p.reading();
     lines.hold(of);
     UUID line = of.id();
     db.deleteFrom(DELIVERY_STEP)
@@ -91,6 +94,7 @@ public class PlannedSteps {
         .set(DELIVERY_LINE.COUNTS, JSONB.valueOf(json.writeValueAsString(named)))
         .set(DELIVERY_LINE.READ_AT, OffsetDateTime.now(clock))
         .set(DELIVERY_LINE.READ_TAG, shell.tag())
+        .set(DELIVERY_LINE.EMPTIED, p.emptied())
         .set(DELIVERY_LINE.ACTIVITY, "")
         .setNull(DELIVERY_LINE.REASON)
         .setNull(DELIVERY_LINE.REMEDY)
@@ -155,6 +159,16 @@ public class PlannedSteps {
     return line.readTag().isPresent()
         && line.same() > 0
         && !db.fetchExists(DELIVERY_STEP, DELIVERY_STEP.LINE_ID.eq(line.id()));
+  }
+
+  /** Whether anything of a line was done already. */
+  boolean begun(UUID line) {
+    return db.fetchExists(
+        DELIVERY_STEP,
+        DELIVERY_STEP
+            .LINE_ID
+            .eq(line)
+            .and(DELIVERY_STEP.RECORDED.isTrue().or(DELIVERY_STEP.SENT.isTrue())));
   }
 
   /** The steps of a line's plan, but for what is the same. */
