@@ -62,7 +62,7 @@ class PartsIT extends ServerIT {
   @Test
   void oneItemComesWithWhatItNeedsAndNothingElse() throws Exception {
     List<UUID> to = sections("lgt-pa1", "lgt-pa2");
-    String master = master("PA");
+    String master = master("VA");
     String rubric =
         coordinator
             .post(
@@ -92,7 +92,7 @@ class PartsIT extends ServerIT {
   @Test
   void aSectionStaysAtItsVersionUntilNothingOfItIsLeft() throws Exception {
     List<UUID> to = sections("lgt-pb1");
-    String master = master("PB");
+    String master = master("VB");
     deliver(master, 1, to);
     edit(master, "Checklist", "{\"html\":\"<p>Gloves and a card.</p>\"}");
     edit(master, "Paper plot", "{\"points\":\"20\"}");
@@ -110,7 +110,7 @@ class PartsIT extends ServerIT {
   @Test
   void whatIsAlwaysLeftOutIsLeftOut() throws Exception {
     List<UUID> to = sections("lgt-pc1");
-    String master = master("PC");
+    String master = master("VC");
     String without =
         "\"parts\":{\"what\":\"EVERYTHING\",\"without\":[\"%s\"]}"
             .formatted(key(master, "Checklist"));
@@ -126,7 +126,7 @@ class PartsIT extends ServerIT {
   @Test
   void newItemsArriveHiddenAndWithoutDatesIfSoChosenAndStaySo() throws Exception {
     List<UUID> to = sections("lgt-pd1");
-    String master = master("PD");
+    String master = master("VD");
     edit(master, "Paper plot", "{\"due\":\"2026-10-02T18:00\"}");
     freeze(master, "with a date");
     delivered(master, 2, to, "\"arrival\":\"HIDDEN\",\"dates\":\"AWAY\"");
@@ -148,7 +148,7 @@ class PartsIT extends ServerIT {
   @Test
   void aWrongTargetIsMarkedAndAnEmptyChoiceRefused() throws Exception {
     List<UUID> to = sections("lgt-pe1");
-    String master = master("PE");
+    String master = master("VE");
     Caller.Answer empty =
         coordinator.post("/api/deliveries", order(master, 1, to, some("no-such-item")));
     assertThat(empty.status()).isEqualTo(422);
@@ -167,7 +167,7 @@ class PartsIT extends ServerIT {
   @Test
   void aRecipeKeepsTheChoicesAndKnowsWhenItWasUsed() throws Exception {
     List<UUID> to = sections("lgt-pf1");
-    String master = master("PF");
+    String master = master("VF");
     String choices =
         "{\"clash\":\"TAKE_VERSION\",\"twin\":\"LEAVE\",\"arrival\":\"HIDDEN\",\"parts\":{\"what\":"
             + "\"EVERYTHING\",\"withoutKinds\":[\"DISCUSSION\"]}}";
@@ -194,5 +194,19 @@ class PartsIT extends ServerIT {
     coordinator.call("DELETE", "/api/deliveries/recipes/" + recipe, null);
     assertThat(coordinator.get(list).json().size()).isZero();
     assertThat(coordinator.get("/api/deliveries/" + id).status()).isEqualTo(200);
+  }
+
+  @Test
+  void partsThatNameNothingAreNoFaultOfTheServer() throws Exception {
+    List<UUID> to = sections("lgt-pg1");
+    String master = master("VG");
+    String odd = "\"parts\":{\"what\":\"EVERYTHING\",\"withoutKinds\":[null],\"items\":[null]}";
+    assertThat(coordinator.post("/api/deliveries/forecast", order(master, 1, to, odd)).status())
+        .isBetween(400, 422);
+    String recipe =
+        "{\"master\":\"%s\",\"name\":\"odd\",\"choices\":{\"clash\":\"KEEP_SECTION\",\"twin\":\"ADOPT\","
+            + "\"parts\":{\"what\":\"SOME\",\"items\":[\"a\\u0000b\",\"x y\"]}}}";
+    assertThat(coordinator.post("/api/deliveries/recipes", recipe.formatted(master)).status())
+        .isEqualTo(400);
   }
 }

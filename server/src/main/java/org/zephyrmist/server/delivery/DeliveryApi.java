@@ -65,6 +65,12 @@ class DeliveryApi {
       Choices.Dates dates,
       Choices.EmptiedShell emptied,
       @Valid ChosenParts parts) {
+    /** The same without what names nothing. */
+    Chosen known() {
+      ChosenParts named = parts == null ? null : ChosenParts.of(parts.choice());
+      return new Chosen(clash, twin, arrival, dates, emptied, named);
+    }
+
     Choices choices() {
       return new Choices(
               clash,

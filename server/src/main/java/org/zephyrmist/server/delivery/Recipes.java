@@ -125,7 +125,7 @@ class Recipes {
           .set(RECIPE.ID, id)
           .set(RECIPE.MASTER_ID, master)
           .set(RECIPE.NAME, clean)
-          .set(RECIPE.CHOICES, JSONB.valueOf(json.writeValueAsString(choices)))
+          .set(RECIPE.CHOICES, JSONB.valueOf(json.writeValueAsString(choices.known())))
           .set(RECIPE.MADE_BY, who.id())
           .set(RECIPE.MADE_AT, OffsetDateTime.now(clock))
           .execute();

@@ -17,10 +17,10 @@ import org.zephyrmist.core.delivery.PartsChoice;
  */
 public record ChosenParts(
     @NotNull PartsChoice.What what,
-    List<Kind> kinds,
-    List<String> items,
-    List<Kind> withoutKinds,
-    List<String> without) {
+    List<@NotNull Kind> kinds,
+    List<@NotNull String> items,
+    List<@NotNull Kind> withoutKinds,
+    List<@NotNull String> without) {
 
   public ChosenParts {
     kinds = kinds == null ? List.of() : kinds;
