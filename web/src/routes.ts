@@ -1,12 +1,16 @@
 import type { Component } from 'svelte';
 import College from './college/College.svelte';
 import Coverage from './coverage/Coverage.svelte';
+import DriftPage from './coverage/DriftPage.svelte';
+import VariantsPage from './coverage/VariantsPage.svelte';
 import Deliveries from './delivery/Deliveries.svelte';
 import DeliveryPage from './delivery/DeliveryPage.svelte';
 import OrderPage from './delivery/OrderPage.svelte';
 import ApiPage from './people/ApiPage.svelte';
 import Myself from './people/Myself.svelte';
 import Record from './people/Record.svelte';
+import LedgerPage from './ledger/LedgerPage.svelte';
+import PlanPrint from './delivery/PlanPrint.svelte';
 import MySections from './section/MySections.svelte';
 import SectionPage from './section/SectionPage.svelte';
 import Library from './source/Library.svelte';
@@ -33,8 +37,12 @@ const routes: Route[] = [
   { at: '/sources/masters/', one: MasterPage },
   { at: '/sources', page: Sources },
   { at: '/deliveries/new', page: OrderPage },
+  { at: '/deliveries/ledger', page: LedgerPage },
+  { at: '/deliveries/print/', one: PlanPrint },
   { at: '/deliveries/', one: DeliveryPage },
   { at: '/deliveries', page: Deliveries },
+  { at: '/coverage/items/', one: VariantsPage },
+  { at: '/coverage/drift/', one: DriftPage },
   { at: '/college', page: College },
   { at: '/record', page: Record },
 ];

@@ -66,6 +66,9 @@
         <p class="quiet">
           Version {newest.number} froze <When at={newest.frozenAt} />: {newest.note}.
         </p>
+        <p class="ways">
+          <a class="link" href="/coverage/drift/{master.id}">What sections changed of it</a>
+        </p>
       {/if}
     </section>
     <section>

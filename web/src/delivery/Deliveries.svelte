@@ -1,11 +1,13 @@
 <script lang="ts">
   import { api, got, type LineState, type Schemas } from '../api/client';
+  import Act from '../frame/Act.svelte';
   import HandFrame from '../frame/HandFrame.svelte';
   import Trouble from '../frame/Trouble.svelte';
   import When from '../frame/When.svelte';
   import { hand } from '../frame/hand.svelte';
   import { keyList } from '../frame/keys.svelte';
-  import { many } from '../marks/words';
+  import { place } from '../frame/place.svelte';
+  import { exact, many } from '../marks/words';
 
   let list = $state.raw<Schemas['DeliverySummary'][] | null>(null);
   let trouble = $state.raw<unknown>(null);
@@ -39,9 +41,11 @@
     const n = all(d);
     if (d.state === 'PLANNING') return `planning, ${n - part(d, 'TO_PLAN')} of ${n}`;
     if (d.state === 'PLANNED') return `planned for ${many(n, 'section')}, waits for your word`;
+    if (d.state === 'SCHEDULED') return `begins ${exact(d.beginsAt ?? '')}`;
     const person = part(d, 'NEEDS_PERSON');
     const words = [`${part(d, 'DONE')} of ${many(n, 'section')} done`];
     if (person) words.push(`${person} ${person === 1 ? 'needs' : 'need'} you`);
+    if (part(d, 'NOT_YET')) words.push(`${part(d, 'NOT_YET')} not yet`);
     if (part(d, 'STOPPED')) words.push(`${part(d, 'STOPPED')} stopped`);
     return words.join(', ');
   }
@@ -74,7 +78,10 @@
       {@const n = all(d)}
       <li>
         <a href="/deliveries/{d.id}" class="l" class:need={d.confirmedAt && d.lines.NEEDS_PERSON}>
-          <span class="cut"><b class="fig">{d.masterCode}</b> {d.masterTitle}</span>
+          <span class="cut"
+            ><b class="fig">{d.masterCode}</b>
+            {d.takesBack ? 'taken back: ' : ''}{d.masterTitle}</span
+          >
           <span class="fig">v{d.number}</span>
           <span class="track" aria-hidden="true">
             <i style="width:{(100 * part(d, 'DONE')) / n}%;background:var(--calm)"></i>
@@ -97,7 +104,9 @@
 <HandFrame
   title={hand.size ? many(hand.size, 'section') + ' in hand' : 'No section in hand'}
   words={hand.size ? 'Plan a version for them under Coverage.' : ''}
-/>
+>
+  <Act onclick={() => place.go('/deliveries/ledger')}>The ledger …</Act>
+</HandFrame>
 
 <style>
   ul {

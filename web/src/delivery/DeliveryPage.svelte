@@ -22,21 +22,34 @@
       !detail ||
       ['PLANNING', 'RUNNING'].includes(detail.delivery.state) ||
       detail.lines.some((l) => l.state === 'RUNNING');
-    if (moving) timer = setTimeout(look, 1000);
+    const later = detail?.lines.some((l) => l.state === 'NOT_YET') && detail.delivery.confirmedAt;
+    if (moving || later) timer = setTimeout(look, moving ? 1000 : 5000);
   }
   $effect(() => {
     void look();
     return () => clearTimeout(timer);
   });
 
-  async function act(what: 'confirm' | 'stop' | 'go-on') {
+  async function act(what: 'confirm' | 'stop' | 'go-on', begin: Schemas['Begin'] = {}) {
     const params = { path: { id } };
     try {
-      if (what === 'confirm') await got(api.POST('/api/deliveries/{id}/confirm', { params }));
+      if (what === 'confirm')
+        await got(api.POST('/api/deliveries/{id}/confirm', { params, body: begin }));
       else if (what === 'stop') await got(api.POST('/api/deliveries/{id}/stop', { params }));
       else await got(api.POST('/api/deliveries/{id}/go-on', { params }));
       place.set({ look: '' });
       await look();
+    } catch (e) {
+      trouble = e;
+    }
+  }
+
+  async function takeBack(sections?: string[]) {
+    const params = { path: { id } };
+    try {
+      const body = { sections };
+      const made = await got(api.POST('/api/deliveries/{id}/take-back', { params, body }));
+      place.go('/deliveries/' + made.id);
     } catch (e) {
       trouble = e;
     }
@@ -61,12 +74,12 @@
     <PlanView
       {detail}
       {trouble}
-      confirm={() => act('confirm')}
+      confirm={(begin) => act('confirm', begin)}
       {choose}
       changed={() => void look()}
     />
   {:else}
-    <RunView {detail} {trouble} stop={() => act('stop')} goOn={() => act('go-on')} />
+    <RunView {detail} {trouble} stop={() => act('stop')} goOn={() => act('go-on')} {takeBack} />
   {/if}
 {:else}
   <div class="wait">

@@ -127,7 +127,9 @@
   {#each fits as f (f.words(f.u))}
     <p class="fit">
       <StepMark kind={f.harm ? 'BLOCKED' : 'CLASH'} size={12} /><span
-        >{f.words(f.u)} ({codes(f.u)}){f.harm ? '.' : '; nothing comes there until they have one.'}
+        >{f.words(f.u)} ({codes(f.u)}){f.harm
+          ? '.'
+          : '; they wait, and are filled when they have one.'}
         {#if drop}
           <button type="button" class="link" onclick={() => drop(f.u.map((x) => x.section))}
             >Take {f.u.length === 1 ? 'it' : 'them'} out</button

@@ -145,7 +145,12 @@
         to
         {#if of}{many(sections.length, 'section')}{:else}<a class="where" href="/coverage"
             >{many(sections.length, 'section')}</a
-          >{/if}, up to date in place, new items <Choice
+          >{/if}, <Choice
+          label="What the shells are like"
+          words={words.onto}
+          value={order.onto}
+          choose={(onto) => say({ onto })}
+        />, new items <Choice
           label="How new items arrive"
           words={words.arrival}
           value={order.arrival}
@@ -165,6 +170,11 @@
           words={words.twin}
           value={order.twin}
           choose={(twin) => say({ twin })}
+        />; <Choice
+          label="How many at once"
+          words={words.atOnce}
+          value={order.atOnce}
+          choose={(atOnce) => say({ atOnce })}
         />.
       </h1>
     {:else if !trouble}

@@ -9,7 +9,9 @@
   import { ago, figure, many, stepKind, stepWords } from '../marks/words';
   import PlanGrid from './PlanGrid.svelte';
   import SidesPane from './SidesPane.svelte';
-  import { address, ofDelivery, words, type Order } from './order';
+  import PlanAsks from './PlanAsks.svelte';
+  import PlanHand from './PlanHand.svelte';
+  import { manner, ofDelivery, words, type Order } from './order';
   import { totals } from './plan';
 
   let {
@@ -21,7 +23,7 @@
   }: {
     detail: Schemas['DeliveryDetail'];
     trouble: unknown;
-    confirm: () => void;
+    confirm: (begin: Schemas['Begin']) => void;
     choose: (c: Schemas['Chosen']) => void;
     /** Something was decided, so some sections are planned anew. */
     changed: () => void;
@@ -40,11 +42,6 @@
   let planned = $derived(d.state !== 'PLANNING');
   let ready = $derived(
     detail.lines.filter((l) => l.state !== 'TO_PLAN' && l.state !== 'TRYING_AGAIN').length,
-  );
-  let failing = $derived(
-    detail.lines.filter(
-      (l) => l.state === 'NEEDS_PERSON' || (l.state === 'TRYING_AGAIN' && !d.confirmedAt),
-    ),
   );
   let stamp = $derived(d.id + detail.lines.map((l) => l.readAt).join());
 
@@ -69,18 +66,16 @@
     'SAME',
   ];
   let only = $derived(stepKind(place.get('only')));
-  let sure = $derived(detail.lines.filter((l) => l.state === 'PLANNED'));
-  let moving = $derived(sure.filter((l) => l.steps > 0).length);
   let readAt = $derived(
     detail.lines
       .map((l) => l.readAt)
       .filter(Boolean)
       .sort()[0],
   );
-  let hidden = $derived(place.get('choices') !== 'open');
   let order = $derived(ofDelivery(detail));
   let how = $derived(
     [
+      order.atOnce === '0' ? '' : words.atOnce[order.atOnce],
       order.what === 'EVERYTHING'
         ? ''
         : order.what === 'CHANGED'
@@ -89,31 +84,16 @@
       order.without.length || order.withoutKinds.length ? 'some left out' : '',
       order.arrival === 'AS_IN_MASTER' ? '' : 'new items ' + words.arrival[order.arrival],
       order.dates === 'ALONG' ? '' : words.dates[order.dates],
+      order.onto === 'UP_TO_DATE' ? '' : words.onto[order.onto],
       order.emptied === 'ASK' ? '' : `an emptied shell ${words.emptied[order.emptied]}`,
       `in a clash ${words.clash[order.clash]}`,
       `a twin ${words.twin[order.twin]}`,
     ].filter(Boolean),
   );
 
-  /** Sections from whose shells nearly all of ours is gone. */
-  let emptied = $derived.by(() => {
-    if (!plan) return [];
-    const codes = new Set(plan.codes.flatMap((c, i) => (c.reason === 'EMPTIED' ? [i] : [])));
-    const { lines, steps } = plan;
-    const gone = new Set(lines.filter((_, i) => steps[i].some((c, j) => j % 2 && codes.has(c))));
-    return codes.size ? detail.lines.filter((l) => gone.has(l.id)) : [];
-  });
-
   /** With everything else as it was chosen. */
   function change(to: Partial<Order>) {
-    const { clash, twin, arrival, dates, emptied } = { ...order, ...to };
-    choose({ clash, twin, arrival, dates, emptied });
-  }
-
-  function reorder() {
-    const said = new URLSearchParams({ of: d.id, master: d.master, v: String(d.number) });
-    for (const [name, value] of Object.entries(address(order))) if (value) said.set(name, value);
-    place.go('/deliveries/new?' + said.toString());
+    choose(manner({ ...order, ...to }));
   }
   let live = $derived(
     plan?.rows.filter((r) => r.kind === 'WEB_LINK' || r.kind === 'TOOL_LINK').length ?? 0,
@@ -123,9 +103,19 @@
 <div class="page">
   <main class="left">
     <div class="head">
-      <h1>{d.masterCode}, version {d.number}, to {many(detail.lines.length, 'section')}</h1>
+      <h1>
+        {d.takesBack ? 'Take back ' : ''}{d.masterCode}, version {d.number}, {d.takesBack
+          ? 'in'
+          : 'to'}
+        {many(detail.lines.length, 'section')}
+      </h1>
       <span class="quiet cut">
-        {how.join(' · ')}
+        {#if d.takesBack}all of it as it was before <a class="link" href="/deliveries/{d.takesBack}"
+            >that delivery</a
+          >{order.clash === 'KEEP_SECTION'
+            ? '; what was changed since stays'
+            : '; what was changed since is undone too'}
+        {:else}{how.join(' · ')}{/if}
       </span>
     </div>
     {#if !planned && !plan}
@@ -147,6 +137,13 @@
             ]}
           </button>
         {/each}
+        {#if plan}
+          <span class="out">
+            <a class="link" href="/deliveries/print/{d.id}">On paper</a>
+            <a class="link" href="/api/deliveries/{d.id}/plan/file?format=CSV" download>CSV</a>
+            <a class="link" href="/api/deliveries/{d.id}/plan/file?format=XLSX" download>XLSX</a>
+          </span>
+        {/if}
         {#if plan && live}
           <span
             class="quiet"
@@ -157,33 +154,7 @@
       </div>
     {/if}
     <Trouble of={trouble ?? unread} />
-    {#each failing as l (l.id)}
-      <p class="failing">
-        <b class="fig">{l.code}</b>
-        {l.reason}
-        {l.remedy ?? 'It is tried again.'}
-      </p>
-    {/each}
-    {#if emptied.length && !d.confirmedAt}
-      <p class="ask">
-        <span
-          >{many(emptied.length, 'shell')}
-          {emptied.length === 1 ? 'was' : 'were'} emptied: nearly all that was delivered is gone from
-          {emptied
-            .slice(0, 4)
-            .map((l) => l.code)
-            .join(', ')}{emptied.length > 4 ? ' …' : ''}. {order.emptied === 'LEAVE'
-            ? 'They stay as they are.'
-            : 'Nothing is done there until you say so.'}</span
-        >
-        <Act disabled={!planned} onclick={() => change({ emptied: 'ANEW' })}>Deliver anew</Act>
-        {#if order.emptied === 'ASK'}
-          <Act disabled={!planned} onclick={() => change({ emptied: 'LEAVE' })}
-            >Leave as {emptied.length === 1 ? 'it is' : 'they are'}</Act
-          >
-        {/if}
-      </p>
-    {/if}
+    <PlanAsks {detail} {plan} {order} {planned} {change} />
     {#if planned && !plan && !unread}
       <p class="quiet" role="status">
         Drawing the plan of {many(detail.lines.length, 'section')} …
@@ -228,38 +199,7 @@
   {#if d.confirmedAt}
     <Act main onclick={() => place.set({ look: '' })}>See the run</Act>
   {:else}
-    {#if !hidden}
-      <select
-        class="entry"
-        aria-label="In a clash"
-        disabled={!planned}
-        value={d.clash}
-        onchange={(e) => change({ clash: e.currentTarget.value as Order['clash'] })}
-      >
-        <option value="KEEP_SECTION">Clash: keep the section’s</option>
-        <option value="TAKE_VERSION">Clash: take the version’s</option>
-      </select>
-      <select
-        class="entry"
-        aria-label="With a twin"
-        disabled={!planned}
-        value={d.twin}
-        onchange={(e) => change({ twin: e.currentTarget.value as Order['twin'] })}
-      >
-        <option value="ADOPT">Twin: adopt it unchanged</option>
-        <option value="ADD">Twin: add ours beside it</option>
-        <option value="LEAVE">Twin: leave it alone</option>
-      </select>
-      <Act disabled={!planned} onclick={reorder}>What, and how it arrives …</Act>
-    {/if}
-    <Act onclick={() => place.set({ choices: hidden ? 'open' : '' })}
-      >{hidden ? 'Choices…' : 'Close'}</Act
-    >
-    <Act main disabled={!planned || !sure.length} onclick={confirm}>
-      {moving || !planned
-        ? `Deliver to ${many(moving || sure.length, 'section')}`
-        : 'Record that nothing was to do'}
-    </Act>
+    <PlanHand {detail} {order} {planned} {change} {confirm} />
   {/if}
 </HandFrame>
 
@@ -295,6 +235,13 @@
     gap: 6px;
     align-items: center;
   }
+  .out {
+    display: flex;
+    gap: 10px;
+    order: 1;
+    margin-left: auto;
+    padding-right: 16px;
+  }
   .tot b {
     color: var(--ink);
   }
@@ -302,22 +249,6 @@
     width: calc(100% - 16px);
     height: 8px;
     accent-color: var(--do);
-  }
-  .failing {
-    background: var(--harm-soft);
-    border-left: 3px solid var(--harm);
-    padding: 4px 10px;
-    margin: 0 16px 4px 0;
-  }
-  .ask {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) auto auto;
-    gap: 10px;
-    align-items: center;
-    background: var(--mind-soft);
-    border-left: 3px solid var(--mind-mark);
-    padding: 6px 10px;
-    margin: 0 16px 6px 0;
   }
   .nothing {
     padding: 24px 0;

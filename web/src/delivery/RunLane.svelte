@@ -12,6 +12,7 @@
   function count(l: Line): string {
     if (l.state === 'NEEDS_PERSON') return 'needs you';
     if (l.state === 'WAITING') return 'waits';
+    if (l.state === 'NOT_YET') return 'not yet';
     if (l.state === 'STOPPED') return 'stopped';
     if (l.state === 'DONE' && !l.steps) return 'done';
     return `${l.stepsDone} of ${l.steps}`;
@@ -22,6 +23,8 @@
       const why = said.has(l.reason ?? '') ? '' : ': ' + (l.reason ?? '');
       return `trying again in ${s} s${why}`;
     }
+    if (l.state === 'NOT_YET')
+      return l.waitsFor === 'TIME' ? 'waits for the set time' : `${l.reason} ${l.remedy}`;
     return l.activity;
   }
 </script>

@@ -5,19 +5,28 @@
   import Rows from '../lists/Rows.svelte';
   import Trouble from '../frame/Trouble.svelte';
   import When from '../frame/When.svelte';
+  import { hand } from '../frame/hand.svelte';
   import { keyList } from '../frame/keys.svelte';
   import { place } from '../frame/place.svelte';
   import { figure, many } from '../marks/words';
   import RunLane from './RunLane.svelte';
-  import { inWords, left } from './plan';
+  import { head, inWords, left } from './plan';
+  import { waits } from './waits';
 
   let {
     detail,
     trouble,
     stop,
     goOn,
-  }: { detail: Schemas['DeliveryDetail']; trouble: unknown; stop: () => void; goOn: () => void } =
-    $props();
+    takeBack,
+  }: {
+    detail: Schemas['DeliveryDetail'];
+    trouble: unknown;
+    stop: () => void;
+    goOn: () => void;
+    /** In all sections, or in these. */
+    takeBack: (sections?: string[]) => void;
+  } = $props();
   type Line = Schemas['DeliveryLine'];
   keyList.of = [];
 
@@ -26,6 +35,7 @@
     'RUNNING',
     'TRYING_AGAIN',
     'WAITING',
+    'NOT_YET',
     'STOPPED',
     'PLANNED',
     'DONE',
@@ -48,15 +58,9 @@
   let seconds = $derived(d.confirmedAt ? left(d.confirmedAt, done + need.length, all) : null);
   let nothing = $derived(detail.lines.filter((l) => l.state === 'DONE' && !l.steps).length);
   let running = $derived(d.state === 'RUNNING');
-  let heading = $derived(
-    running
-      ? `Delivering ${d.masterCode}, version ${d.number}: ${done} of ${many(all, 'section')} done`
-      : d.state === 'STOPPED'
-        ? `Stopped: ${d.masterCode}, version ${d.number}, ${done} of ${many(all, 'section')} done`
-        : need.length
-          ? `${d.masterCode}, version ${d.number}: ${done} of ${many(all, 'section')} done, ${need.length} ${need.length === 1 ? 'needs' : 'need'} you`
-          : `Delivered: ${d.masterCode}, version ${d.number}, to ${many(all, 'section')}`,
-  );
+  let notYet = $derived(of(detail.lines, 'NOT_YET'));
+  let inHand = $derived(detail.lines.filter((l) => hand.has(l.section)).map((l) => l.section));
+  let heading = $derived(head(d, { all, done, need: need.length, notYet }));
 
   /** A section with nothing to do counts as one step. */
   const steps = (l: Line) => Math.max(1, l.steps);
@@ -101,14 +105,27 @@
           ? inWords(seconds) + ' · '
           : ''}goes on if you leave this page
       {:else if d.finishedAt}
+        {#if d.takesBack}takes back <a class="link" href="/deliveries/{d.takesBack}"
+            >that delivery</a
+          >,{/if}
         finished <When at={d.finishedAt} />{nothing
           ? ` · nothing was to do in ${many(nothing, 'section')}`
           : ''}
+        {detail.mail.made
+          ? ` · ${many(detail.mail.sent, 'mail')} sent${detail.mail.sent + detail.mail.problems.length < detail.mail.made ? ` of ${detail.mail.made}` : ''}`
+          : ''}
+        {#each detail.takenBackBy as by (by)}
+          · <a class="link" href="/deliveries/{by}">taken back</a>
+        {/each}
       {/if}
     </span>
     <span class="can">
       {#if running && moving + again + waiting}
         <Act onclick={stop}>{moving ? `Stop after these ${moving}` : 'Stop'}</Act>
+      {:else if notYet}
+        <Act onclick={stop}
+          >{d.state === 'SCHEDULED' ? 'Do not begin' : `Let the ${notYet} wait no longer`}</Act
+        >
       {/if}
     </span>
   </div>
@@ -132,6 +149,16 @@
       {h.reason} <span class="quiet">{h.remedy}</span>
     </p>
   {/each}
+  {#each waits(detail.lines).filter((w) => w.what !== 'TIME') as w (w.what)}
+    <p class="hold-up" role="status">{w.said}. <span class="quiet">{w.then}</span></p>
+  {/each}
+  {#if detail.mail.problems.length}
+    <p class="hold-up" role="status">
+      {many(detail.mail.problems.length, 'mail')} came back: {detail.mail.problems
+        .slice(0, 5)
+        .join('; ')}. <span class="quiet">Correct the address under People or in the roster.</span>
+    </p>
+  {/if}
   <div class="lanes">
     {#if need.length}
       <div class="top">
@@ -157,6 +184,7 @@
     moving && `${moving} moving`,
     again && `${again} trying again`,
     waiting && `${waiting} waiting`,
+    notYet && `${notYet} not yet`,
     stopped && `${stopped} stopped`,
     need.length && `${need.length} ${need.length === 1 ? 'needs' : 'need'} you`,
   ]
@@ -164,6 +192,12 @@
     .join(' · ')}
 >
   <Act onclick={() => place.set({ look: 'plan' })}>See the plan</Act>
+  {#if !running && done}
+    {#if inHand.length && inHand.length < all}
+      <Act onclick={() => takeBack(inHand)}>Take back in the {inHand.length} in hand …</Act>
+    {/if}
+    <Act onclick={() => takeBack()}>Take it back …</Act>
+  {/if}
   {#if !running && stopped + need.length}
     <Act main onclick={goOn}>
       {stopped

@@ -28,6 +28,7 @@ const refused: Partial<Line> = {
 
 function shown(state: DeliveryState, lines: Line[]) {
   const stop = vi.fn();
+  const takeBack = vi.fn();
   const goOn = vi.fn();
   const delivery = {
     id: 'd',
@@ -37,12 +38,19 @@ function shown(state: DeliveryState, lines: Line[]) {
     confirmedAt: new Date(Date.now() - 60_000).toISOString(),
   } as Schemas['DeliverySummary'];
   render(RunView, {
-    detail: { delivery, parts: { what: 'EVERYTHING' }, lines },
+    detail: {
+      delivery,
+      parts: { what: 'EVERYTHING' },
+      takenBackBy: [],
+      mail: { made: 0, sent: 0, problems: [] },
+      lines,
+    },
     trouble: null,
     stop,
     goOn,
+    takeBack,
   });
-  return { stop, goOn };
+  return { stop, goOn, takeBack };
 }
 
 describe('a run', () => {

@@ -49,9 +49,33 @@
     if (!i.shown) parts.push('hidden');
     return parts.filter(Boolean).join('\n');
   }
+  let back = $derived(Boolean(detail.delivery.takesBack));
+  const ordinary: Record<StepKind, string> = {
+    UPDATE: 'the version moved, the section did not',
+    ADD: 'new here',
+    KEEP: 'changed in the section, and stays',
+    CLASH: 'both changed it',
+    TWIN: 'the section holds something alike',
+    RETIRE: 'left the version, untouched here',
+    BLOCKED: 'students have handed in work',
+    SAME: 'nothing to do',
+  };
+  let said = $derived<Record<StepKind, string>>(
+    back
+      ? {
+          ...ordinary,
+          UPDATE: 'becomes as it was',
+          ADD: 'comes again',
+          KEEP: 'changed since, and stays',
+          CLASH: 'changed since as well',
+          RETIRE: 'came with that delivery, and goes',
+        }
+      : ordinary,
+  );
   let before = $derived(text(sides?.before));
   let version = $derived(text(sides?.version));
   let here = $derived(text(sides?.here));
+  const percent = (share: number) => `${Math.round(100 * share)} %`;
   const added = (from: string, to: string) => diffWords(from, to).filter((p) => !p.removed);
   const totals = Object.entries(stepWords) as [StepKind, [string, string]][];
 
@@ -69,7 +93,14 @@
     <p class="why">
       <StepMark kind={sides.kind} size={13} />
       {reasons[sides.reason]}
+      <a class="link" href="/coverage/items/{detail.delivery.master}/{key}">In all sections</a>
     </p>
+    {#if sides.evidence}
+      <p class="quiet">
+        Its text is {percent(sides.evidence.text)} alike, its title {percent(sides.evidence.title)},
+        what stands around it {percent(sides.evidence.neighbours)}.
+      </p>
+    {/if}
   </div>
   {#if Object.keys(sides.aspects).length}
     <dl>
@@ -82,7 +113,7 @@
   {/if}
   {#if sides.version}
     <section class="txt">
-      <h3>Version {detail.delivery.number}</h3>
+      <h3>{back ? 'Before that delivery' : `Version ${detail.delivery.number}`}</h3>
       <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
       <p tabindex="0">
         {#each added(before || here || version, version) as p, i (i)}{#if p.added}<ins
@@ -105,7 +136,7 @@
   {/if}
   {#if sides.before}
     <section class="txt old">
-      <h3>Delivered before</h3>
+      <h3>{back ? 'As that delivery left it' : 'Delivered before'}</h3>
       <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
       <p tabindex="0">{before}</p>
     </section>
@@ -125,23 +156,16 @@
   <Trouble of={trouble} />
   <h2>Every step before anything moves</h2>
   <p class="quiet">
-    Choose a mark to see the version, the section and what was delivered before, side by side.
+    Choose a mark to see {back
+      ? 'how it was, how it is and how that delivery left it'
+      : 'the version, the section and what was delivered before'}, side by side.
   </p>
   <div class="legend" role="group" aria-label="Legend">
     {#each totals as [k, w] (k)}
       <StepMark kind={k} size={13} />
       <span>
         <b>{w[0]}</b>
-        {{
-          UPDATE: 'the version moved, the section did not',
-          ADD: 'new here',
-          KEEP: 'changed in the section, and stays',
-          CLASH: 'both changed it',
-          TWIN: 'the section holds something alike',
-          RETIRE: 'left the version, untouched here',
-          BLOCKED: 'students have handed in work',
-          SAME: 'nothing to do',
-        }[k]}
+        {said[k]}
       </span>
     {/each}
   </div>

@@ -14,6 +14,9 @@ export interface Order {
   arrival: NonNullable<Schemas['Chosen']['arrival']>;
   dates: NonNullable<Schemas['Chosen']['dates']>;
   emptied: NonNullable<Schemas['Chosen']['emptied']>;
+  onto: NonNullable<Schemas['Chosen']['onto']>;
+  /** How many sections are written at the same time at most; 0: as many as can be. */
+  atOnce: '0' | '1' | '3' | '10';
   clash: Schemas['Chosen']['clash'];
   twin: Schemas['Chosen']['twin'];
 }
@@ -27,6 +30,8 @@ export const usual: Order = {
   arrival: 'AS_IN_MASTER',
   dates: 'ALONG',
   emptied: 'ASK',
+  onto: 'UP_TO_DATE',
+  atOnce: '0',
   clash: 'KEEP_SECTION',
   twin: 'ADOPT',
 };
@@ -48,13 +53,28 @@ export const words = {
     LEFT: 'dates there left as they are',
     AWAY: 'dates there left, new items without',
   },
+  onto: {
+    UP_TO_DATE: 'up to date in place',
+    CLEAN: 'cleared first, then started clean',
+    IF_EMPTY: 'only once the shell is empty',
+  },
+  atOnce: {
+    '0': 'as quickly as can be',
+    '1': 'one section at a time',
+    '3': 'at most 3 sections at once',
+    '10': 'at most 10 sections at once',
+  },
   emptied: { ASK: 'is asked about', ANEW: 'is filled anew', LEAVE: 'stays empty' },
-  clash: { KEEP_SECTION: 'the section’s stays', TAKE_VERSION: 'the version’s is taken' },
+  clash: {
+    KEEP_SECTION: 'the section’s stays',
+    TAKE_VERSION: 'the version’s is taken',
+    PUT_BACK: 'the version’s is taken, and all that was changed put back',
+  },
   twin: { ADOPT: 'is adopted', ADD: 'gets ours beside it', LEAVE: 'is left alone' },
 } as const;
 
 const lists = ['kinds', 'items', 'withoutKinds', 'without'] as const;
-const single = ['what', 'arrival', 'dates', 'emptied', 'clash', 'twin'] as const;
+const single = ['what', 'arrival', 'dates', 'emptied', 'onto', 'atOnce', 'clash', 'twin'] as const;
 
 /** The order that an address says. */
 export function read(query: URLSearchParams): Order {
@@ -85,17 +105,28 @@ export function parts(o: Order): Schemas['ChosenParts'] {
   };
 }
 
+/** How an order goes about it, without what it brings. */
+export function manner(o: Order): Schemas['Chosen'] {
+  const { clash, twin, arrival, dates, emptied, onto } = o;
+  return { clash, twin, arrival, dates, emptied, onto, atOnce: Number(o.atOnce) || undefined };
+}
+
 export function chosen(o: Order): Schemas['Chosen'] {
-  const { clash, twin, arrival, dates, emptied } = o;
-  return { clash, twin, arrival, dates, emptied, parts: parts(o) };
+  return { ...manner(o), parts: parts(o) };
+}
+
+/** The offered number that comes next to one that was chosen. */
+function offered(atOnce: number | undefined): Order['atOnce'] {
+  const all = Object.keys(words.atOnce) as Order['atOnce'][];
+  return atOnce ? (all.find((n) => Number(n) >= atOnce) ?? '0') : '0';
 }
 
 /** An order as a delivery has it. */
 export function ofDelivery(d: Schemas['DeliveryDetail']): Order {
-  const { clash, twin, arrival, dates, emptied } = d.delivery;
+  const { clash, twin, arrival, dates, emptied, onto, atOnce } = d.delivery;
   const p = d.parts;
   return {
-    ...{ clash, twin, arrival, dates, emptied, what: p.what },
+    ...{ clash, twin, arrival, dates, emptied, onto, atOnce: offered(atOnce), what: p.what },
     kinds: p.kinds ?? [],
     items: p.items ?? [],
     withoutKinds: p.withoutKinds ?? [],
@@ -224,6 +255,8 @@ export function differs(o: Order, recipe: Schemas['Chosen']): string[] {
     arrival: 'how it arrives',
     dates: 'dates',
     emptied: 'emptied shells',
+    onto: 'what the shells are like',
+    atOnce: 'how many at once',
     clash: 'clashes',
     twin: 'twins',
   };
@@ -243,6 +276,8 @@ export function ofChosen(c: Schemas['Chosen']): Order {
     arrival: c.arrival ?? usual.arrival,
     dates: c.dates ?? usual.dates,
     emptied: c.emptied ?? usual.emptied,
+    onto: c.onto ?? usual.onto,
+    atOnce: offered(c.atOnce),
     what: p?.what ?? usual.what,
     kinds: p?.kinds ?? [],
     items: p?.items ?? [],

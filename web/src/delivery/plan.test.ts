@@ -12,6 +12,7 @@ import {
   totals,
   within,
   words,
+  exceptions,
 } from './plan';
 
 const row = (key: string, kind: Kind, parent?: string, inVersion = true) => ({
@@ -48,7 +49,7 @@ describe('the plan picture', () => {
       'W1',
       'A',
       '2 more the same in all',
-      'No longer in the version',
+      'Not in the version',
       'OLD',
       '1 module with nothing to do',
     ]);
@@ -126,5 +127,27 @@ describe('the plan picture', () => {
     expect(words('<h2>Lamps</h2>\n<p>One.</p><p>Two <b>three</b></p><ul><li>a<li>b</ul>')).toBe(
       'Lamps\nOne.\nTwo three\n· a\n· b',
     );
+  });
+});
+
+describe('a plan on paper', () => {
+  it('tells what is out of the ordinary once for all sections alike', () => {
+    const paper = {
+      rows: [{ key: 'a', kind: 'PAGE', title: 'Loads', inVersion: true }],
+      lines: ['1', '2', '3'],
+      codes: [
+        { kind: 'ADD', reason: 'NEW_IN_VERSION', moves: true },
+        { kind: 'CLASH', reason: 'BOTH_MOVED', moves: false },
+      ],
+      steps: [
+        [0, 1],
+        [0, 0],
+        [0, 1],
+      ],
+    } as Parameters<typeof exceptions>[0];
+    const lines = ['1', '2', '3'].map((id) => ({ id, code: 's' + id }) as Schemas['DeliveryLine']);
+    expect(exceptions(paper, lines).map((e) => [e.title, e.kind, e.codes])).toEqual([
+      ['Loads', 'CLASH', ['s1', 's3']],
+    ]);
   });
 });

@@ -1,5 +1,6 @@
 import { counted, type Reason, type Schemas, type StepKind } from '../api/client';
 import { along } from '../lists/along';
+import { exact, many } from '../marks/words';
 import { path, stepShape, type Layer } from '../marks/stepShapes';
 
 /**
@@ -89,8 +90,7 @@ export function picture(
   const groups = new Map<string, { title: string; rows: number[] }>();
   plan.rows.forEach((r, i) => {
     const home = r.kind === 'MODULE' ? r.key : r.inVersion ? (r.parent ?? '') : '-';
-    const name =
-      home === '-' ? 'No longer in the version' : home ? title.get(home)!.title : 'At the top';
+    const name = home === '-' ? 'Not in the version' : home ? title.get(home)!.title : 'At the top';
     const g = groups.get(home) ?? { title: name, rows: [] };
     g.rows.push(i);
     groups.set(home, g);
@@ -245,12 +245,68 @@ export function wanted(pic: Picture, from: Spot): (Spot & { cell: Cell }) | unde
   return undefined;
 }
 
+/** Steps of one item that are out of the ordinary, alike in some sections. */
+export interface Exception {
+  title: string;
+  kind: StepKind;
+  reason: Reason;
+  codes: string[];
+}
+
+const ordinary: readonly StepKind[] = ['ADD', 'UPDATE', 'SAME'];
+
+/** All that a person may want to look at, in the order of the items. */
+export function exceptions(
+  plan: Schemas['DeliveryPlan'],
+  lines: readonly Schemas['DeliveryLine'][],
+): Exception[] {
+  const code = new Map(lines.map((l) => [l.id, l.code]));
+  const all = new Map<string, Exception & { row: number }>();
+  plan.steps.forEach((of, line) => {
+    for (let i = 0; i < of.length; i += 2) {
+      const { kind, reason } = plan.codes[of[i + 1]];
+      if (ordinary.includes(kind)) continue;
+      const name = `${of[i]} ${of[i + 1]}`;
+      const one = all.get(name) ?? {
+        row: of[i],
+        title: plan.rows[of[i]].title,
+        kind,
+        reason,
+        codes: [],
+      };
+      all.set(name, one);
+      one.codes.push(code.get(plan.lines[line]) ?? '');
+    }
+  });
+  return [...all.values()].sort((a, b) => a.row - b.row);
+}
+
 /** Steps by kind, over all sections. */
 export function totals(lines: Schemas['DeliveryLine'][]): Partial<Record<StepKind, number>> {
   const all: Partial<Record<StepKind, number>> = {};
   for (const l of lines)
     for (const [kind, n] of counted<StepKind>(l.counts)) all[kind] = (all[kind] ?? 0) + n;
   return all;
+}
+
+/** What a run is called, from how far it is. */
+export function head(
+  d: Schemas['DeliverySummary'],
+  n: { all: number; done: number; need: number; notYet: number },
+): string {
+  const what = `${d.masterCode}, version ${d.number}`;
+  const far = `${n.done} of ${many(n.all, 'section')} done`;
+  if (d.state === 'SCHEDULED') return `${what}, begins ${exact(d.beginsAt ?? '')}`;
+  if (d.state === 'RUNNING') return `${d.takesBack ? 'Taking back' : 'Delivering'} ${what}: ${far}`;
+  if (d.state === 'STOPPED') return `Stopped: ${what}, ${far}`;
+  const open = [
+    n.need && `${n.need} ${n.need === 1 ? 'needs' : 'need'} you`,
+    n.notYet && `${n.notYet} not yet`,
+  ].filter(Boolean);
+  if (open.length) return `${what}: ${far}, ${open.join(', ')}`;
+  return d.takesBack
+    ? `Taken back: ${what}, in ${many(n.all, 'section')}`
+    : `Delivered: ${what}, to ${many(n.all, 'section')}`;
 }
 
 /** Seconds left, from what is done since the start; nothing before the first is done. */

@@ -41,7 +41,7 @@
     for (const d of running)
       for (const [state, n] of Object.entries(d.lines)) {
         all += n;
-        if (['DONE', 'PLANNED', 'NEEDS_PERSON', 'STOPPED'].includes(state)) done += n;
+        if (['DONE', 'PLANNED', 'NEEDS_PERSON', 'NOT_YET', 'STOPPED'].includes(state)) done += n;
       }
     return { done, all };
   });

@@ -109,6 +109,9 @@ export const reasons: Record<Reason, string> = {
   FIXED_PUT_BACK: 'It is fixed, so the section’s change is overwritten.',
   STARTER_BELONGS_TO_SECTION: 'A starter: delivered once, now the section’s own.',
   ALIKE_ADOPTED: 'The section holds something alike; it is taken as ours, unchanged.',
+  ALIKE_EARLIER_TERM:
+    'Alike, and of an earlier term: taken as ours; its dates and tool ties become the version’s.',
+  ALIKE_DOUBTFUL: 'Perhaps alike. Nothing is done with it until you decide.',
   ALIKE_LEFT: 'The section holds something alike; it is left, and ours is not delivered.',
   ALIKE_ADDED_BESIDE: 'The section holds something alike; ours is added beside it.',
   REMOVED_HERE: 'The section removed it; that is respected.',
@@ -118,5 +121,10 @@ export const reasons: Record<Reason, string> = {
   ALREADY_GONE: 'It is gone already.',
   STUDENT_WORK: 'Students have handed in work on it. A person decides.',
   EMPTIED: 'Nearly all that was delivered is gone from this shell. Nothing is done there.',
+  PUT_BACK: 'Changed in the section only; this delivery puts the version back.',
+  ACCEPTED_HERE: 'The section’s own was accepted for good. It stays.',
+  TAKEN_BACK: 'As it was before that delivery.',
+  CLEARED: 'Cleared away for a clean start.',
+  NOT_CLEARED: 'Students have handed in work in this shell, so it is not cleared.',
   DATES_LEFT: 'Its dates are others than the version’s; this delivery leaves them.',
 };

@@ -24,6 +24,7 @@
   });
   const how: Record<How, string> = {
     ADDED: 'added',
+    GIVEN_BACK: 'the section’s own again',
     UPDATED: 'updated',
     ADOPTED: 'adopted as it was',
     KEPT: 'kept as the section has it',
@@ -35,7 +36,11 @@
   <Trouble of={trouble} />
   {#if item}
     <h2>{item.title}</h2>
-    <p class="quiet">{kind(item.kind)} of {item.masterCode}</p>
+    <p class="quiet">
+      {kind(item.kind)} of {item.masterCode}
+      {#if session.coordinates}·
+        <a class="link" href="/coverage/items/{item.master}/{item.key}">in all sections</a>{/if}
+    </p>
     <ol>
       {#each receipts as r, i (i)}
         <li>

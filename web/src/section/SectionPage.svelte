@@ -15,6 +15,7 @@
   import { many } from '../marks/words';
 
   import Receipts from './Receipts.svelte';
+  import RestorePoints from './RestorePoints.svelte';
   import SectionItems from './SectionItems.svelte';
 
   let { id }: { id: string } = $props();
@@ -24,11 +25,14 @@
   let trouble = $state.raw<unknown>(null);
   keyList.of = [];
   let params = $derived({ path: { id } });
+  /** A day of the past; none: as it is now. */
+  let on = $derived(place.get('on'));
 
   async function load() {
     try {
       section = await got(api.GET('/api/sections/{id}', { params }));
-      items = await got(api.GET('/api/sections/{id}/items', { params }));
+      const query = { on: on || undefined };
+      items = await got(api.GET('/api/sections/{id}/items', { params: { ...params, query } }));
     } catch (e) {
       trouble = e;
     }
@@ -120,6 +124,13 @@
           </p>
         {/each}
       </div>
+      {#if session.coordinates}<RestorePoints section={id} />{/if}
+      {#if on && !items.length}
+        <p class="quiet">
+          Nothing had been delivered by {on}.
+          <button class="link" onclick={() => place.set({ on: '' })}>As it is now</button>
+        </p>
+      {/if}
       {#if items.length}
         <div class="tools">
           <input
@@ -130,7 +141,18 @@
             value={place.get('find')}
             oninput={(e) => place.set({ find: e.currentTarget.value })}
           />
-          {#each states as [s, mark, say] (s)}
+          <label class="on"
+            >as of <input
+              class="entry"
+              type="date"
+              value={on}
+              onchange={(e) => place.set({ on: e.currentTarget.value, show: '' })}
+            /></label
+          >
+          {#if session.coordinates}
+            <a class="link" href="/deliveries/ledger?section={section.code}">all its receipts</a>
+          {/if}
+          {#each on ? [] : states as [s, mark, say] (s)}
             <button
               class="tab st"
               aria-pressed={show === s}
@@ -202,6 +224,12 @@
     padding-bottom: 6px;
   }
   .find {
-    width: 220px;
+    width: 180px;
+  }
+  .on {
+    display: flex;
+    gap: 6px;
+    align-items: center;
+    white-space: nowrap;
   }
 </style>

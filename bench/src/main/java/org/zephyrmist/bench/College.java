@@ -134,6 +134,14 @@ final class College {
     return id;
   }
 
+  /** A plan that takes a delivery back. */
+  String takeBack(String delivery) {
+    String id =
+        api.post("/api/deliveries/" + delivery + "/take-back", Map.of()).path("id").asString();
+    awaitLeaves(id, "PLANNING");
+    return id;
+  }
+
   void confirm(String delivery) {
     api.post("/api/deliveries/" + delivery + "/confirm", null);
   }

@@ -28,9 +28,12 @@ final class Deliver {
         List<String> ids = college.sections(db);
         warm(college, ids);
         double baseline = new RawDelivery(college.practice, items).run(db, sections - WARM);
-        double first = deliver(college, ids.subList(WARM, sections));
+        String delivery = college.plan(college.newest(), ids.subList(WARM, sections));
+        double first = run(college, delivery);
         double again = deliver(college, ids.subList(WARM, sections));
+        double back = run(college, college.takeBack(delivery));
         return List.of(
+            Figure.of("take back", back, first, 1.2, "s").with("sections", sections - WARM),
             Figure.of("deliver", first, baseline, 1.5, "s")
                 .with("sections", sections - WARM)
                 .with("items", items),
@@ -72,7 +75,10 @@ final class Deliver {
 
   /** From the confirmation to the end, in seconds; the plan is measured elsewhere. */
   static double deliver(College college, List<String> sections) {
-    String delivery = college.plan(college.newest(), sections);
+    return run(college, college.plan(college.newest(), sections));
+  }
+
+  private static double run(College college, String delivery) {
     long start = System.nanoTime();
     college.confirm(delivery);
     JsonNode end = college.awaitLeaves(delivery, "RUNNING");

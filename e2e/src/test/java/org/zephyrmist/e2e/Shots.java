@@ -85,16 +85,18 @@ class Shots {
           .click();
       page.locator("main .own:not(:empty)").first().click();
       shot("section");
-      go("/myself");
-      shot("tokens");
+      page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("in all sections")).click();
+      page.getByText("Take it into the master’s draft").waitFor();
+      shot("variants");
+      go("/deliveries/ledger");
+      page.getByText("The newest 200 receipts").waitFor();
+      shot("ledger");
       colours("dark");
       go("/coverage");
       shot("coverage-dark");
       page.context().clearCookies();
       chromium.signIn(address, "rosalind@larkmoor.example", "larkmoor-demo");
       colours("light");
-      go("/record?q=delivery");
-      shot("record");
       go("/college");
       shot("college");
     }

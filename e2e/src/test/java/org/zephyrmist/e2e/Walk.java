@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
 import org.zephyrmist.stage.Chromium;
+import org.zephyrmist.stage.Practice;
 import org.zephyrmist.stage.Samples;
 import org.zephyrmist.stage.Stage;
 
@@ -29,7 +30,15 @@ final class Walk implements AutoCloseable {
 
   /** An empty installation with its first administrator and a roster of these sections. */
   static Walk begin(Path folder, List<String> sections) throws Exception {
-    Walk w = new Walk(new Stage("e2e", Map.of(), List.of("-Xmx512m")).open(1));
+    return begin(folder, sections, Map.of());
+  }
+
+  /**
+   * @param settings of the server, as its environment names them
+   */
+  static Walk begin(Path folder, List<String> sections, Map<String, String> settings)
+      throws Exception {
+    Walk w = new Walk(new Stage("e2e", settings, List.of("-Xmx512m")).open(1));
     Page page = w.page;
     page.navigate(ADDRESS);
     page.getByLabel("Your name").fill("Rosalind Achterberg");
@@ -99,6 +108,18 @@ final class Walk implements AutoCloseable {
 
   static Locator tab(Page page, String name) {
     return page.getByRole(AriaRole.TAB, new Page.GetByRoleOptions().setName(name));
+  }
+
+  /** Names the practice platform, on which there are shells for these sections. */
+  void platform(List<String> shells) {
+    new Practice().makeShells(shells);
+    page.navigate(ADDRESS + "/college");
+    page.getByLabel("Name").first().fill("Practice platform");
+    page.getByLabel("Address", new Page.GetByLabelOptions().setExact(true))
+        .fill(Stage.practiceAddress());
+    page.getByLabel(Pattern.compile("Token")).fill("practice-token");
+    button("Name this platform").click();
+    assertThat(page.getByText(Pattern.compile("holds " + shells.size() + " shells?"))).isVisible();
   }
 
   void takeIn(Path file) {

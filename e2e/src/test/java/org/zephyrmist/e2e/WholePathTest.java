@@ -296,7 +296,7 @@ class WholePathTest {
             AriaRole.BUTTON, new Page.GetByRoleOptions().setName("1 changed here").setExact(true))
         .click();
     page.getByText("Reading 2").click();
-    assertThat(page.getByText("by Rosalind Achterberg").first()).isVisible();
+    assertThat(page.locator("aside").getByText("by Rosalind Achterberg").first()).isVisible();
     accessible("section");
   }
 

@@ -35,14 +35,8 @@ class WritingTest {
   @BeforeAll
   static void open() throws Exception {
     walk = Walk.begin(folder, List.of("lgt-01"));
-    new Practice().makeShells(List.of("lgt-01"));
     page = walk.page;
-    page.getByLabel("Name").first().fill("Practice platform");
-    page.getByLabel("Address", new Page.GetByLabelOptions().setExact(true))
-        .fill(Stage.practiceAddress());
-    page.getByLabel(Pattern.compile("Token")).fill("practice-token");
-    walk.button("Name this platform").click();
-    assertThat(page.getByText("holds 1 shell")).isVisible();
+    walk.platform(List.of("lgt-01"));
   }
 
   @AfterAll

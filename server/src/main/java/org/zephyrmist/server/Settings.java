@@ -25,6 +25,10 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param rosterAsksFrom share of the sections of its terms, from 0 to 1, from which a roster that
  *     ends or changes them has to be confirmed in so many words
  * @param itemTimeout how long the text of one item may be worked on
+ * @param keepsRestorePoints how long it is kept what a shell held before a delivery changed it
+ * @param looksIfEmpty after which a shell that is to be cleared is looked at again
+ * @param mailFrom from whom mail comes; empty: none is sent
+ * @param address where people find this application, for links in mail
  * @param privateHosts hosts (or host:port) of platforms that may be on private or loopback
  *     addresses
  */
@@ -48,4 +52,8 @@ public record Settings(
     long answerMostBytes,
     Set<String> privateHosts,
     Duration itemTimeout,
-    double rosterAsksFrom) {}
+    double rosterAsksFrom,
+    Duration keepsRestorePoints,
+    Duration looksIfEmpty,
+    String mailFrom,
+    String address) {}

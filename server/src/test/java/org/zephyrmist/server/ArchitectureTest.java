@@ -90,7 +90,12 @@ class ArchitectureTest {
         .should()
         .dependOnClassesThat(
             resideInAPackage("..server.db.tables..")
-                .and(simpleName("Holding").or(simpleName("Receipt")).or(simpleName("Standing"))))
+                .and(
+                    simpleName("Holding")
+                        .or(simpleName("Receipt"))
+                        .or(simpleName("Standing"))
+                        .or(simpleName("RestorePoint"))
+                        .or(simpleName("Acceptance"))))
         .check(server);
   }
 

@@ -165,4 +165,38 @@ class DecisionIT extends ServerIT {
     assertThat(deliver(master, 2, to).path("lines").get(0).path("activity").asString())
         .isEqualTo("nothing to do: it holds version 2");
   }
+
+  @Test
+  void aTwinWithAnotherTitleIsAdoptedAndItsEvidenceShown() throws Exception {
+    List<UUID> to = sections("lgt-df1");
+    String text =
+        "A circuit carries 2,400 watts. Count every lamp before you hang it, write the sum on the"
+            + " paper plot, and let a second person check it.";
+    String master = master("QF");
+    edit(master, "Checklist", "{\"html\":\"<p>" + text + "</p>\"}");
+    freeze(master, "Longer");
+    Practice.addPage("lgt-df1", "Before the focus", "<p>" + text + " Ask me.</p>");
+    String delivery = plan(master, 2, to);
+    JsonNode sides = coordinator.get(step(delivery, 0, key(master, "Checklist"))).json();
+    assertThat(sides.path("kind").asString()).isEqualTo("TWIN");
+    assertThat(sides.path("evidence").path("text").asDouble()).isGreaterThan(0.8);
+    confirm(delivery);
+    assertThat(Practice.titles("lgt-df1")).contains("Before the focus").doesNotContain("Checklist");
+    assertThat(deliver(master, 2, to).path("lines").get(0).path("steps").asInt()).isZero();
+  }
+
+  @Test
+  void aTwinOfAnEarlierTermGetsTheVersionsDates() throws Exception {
+    List<UUID> to = sections("lgt-dg1");
+    String master = master("QG");
+    Practice.addPage("lgt-dg1", "Checklist", "<p>Theirs, and it stays.</p>");
+    Practice.form("lgt-dg1", "Checklist", "due", Map.of("due", "2026-03-02T23:59"));
+    String delivery = plan(master, 1, to);
+    JsonNode sides = coordinator.get(step(delivery, 0, key(master, "Checklist"))).json();
+    assertThat(sides.path("reason").asString()).isEqualTo("ALIKE_EARLIER_TERM");
+    confirm(delivery);
+    JsonNode item = Practice.item("lgt-dg1", "Checklist");
+    assertThat(item.path("wording").path("html").asString()).contains("and it stays");
+    assertThat(item.path("timing").path("due").isMissingNode()).isTrue();
+  }
 }

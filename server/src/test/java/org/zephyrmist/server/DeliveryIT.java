@@ -292,8 +292,8 @@ class DeliveryIT extends ServerIT {
             .value1();
     String id = plan(master, 1, List.of(nowhere));
     JsonNode l = line(coordinator.get("/api/deliveries/" + id).json(), 0);
-    assertThat(l.path("state").asString()).isEqualTo("NEEDS_PERSON");
-    assertThat(l.path("reason").asString()).isEqualTo("This section has no shell.");
+    assertThat(l.path("state").asString()).isEqualTo("NOT_YET");
+    assertThat(l.path("reason").asString()).isEqualTo("This section has no shell yet.");
   }
 
   /** Hundreds of sections times a thousand items took minutes where this was not so. */

@@ -20,7 +20,7 @@ class FaultsIT extends ServerIT {
     Practice.noFaults();
   }
 
-  private JsonNode confirm(String id) {
+  private JsonNode begin(String id) {
     coordinator.post("/api/deliveries/" + id + "/confirm", "");
     return rest(id, "RUNNING");
   }
@@ -45,7 +45,7 @@ class FaultsIT extends ServerIT {
     List<UUID> to = sections(shell, shell + "2");
     String id = plan(master("X" + kind), 1, to);
     Practice.fault(shell, kind, 2);
-    JsonNode done = confirm(id);
+    JsonNode done = begin(id);
     assertThat(states(done)).containsExactly("DONE", "DONE");
     agrees(shell, to.get(0));
     agrees(shell + "2", to.get(1));
@@ -81,7 +81,7 @@ class FaultsIT extends ServerIT {
     List<UUID> to = sections(shell, shell + "2");
     String id = plan(master("Z" + kind), 1, to);
     Practice.fault(shell, kind, 100);
-    JsonNode waits = confirm(id);
+    JsonNode waits = begin(id);
     assertThat(states(waits)).containsExactly("NEEDS_PERSON", "DONE");
     assertThat(waits.path("lines").get(0).path("reason").asString()).contains(reason);
     assertThat(waits.path("lines").get(0).path("remedy").asString()).contains(remedy);
@@ -101,7 +101,7 @@ class FaultsIT extends ServerIT {
     freeze(master, "Second");
     String id = plan(master, 2, to);
     Practice.fault("lgt-meddle", "MEDDLE", 2);
-    JsonNode rest = confirm(id);
+    JsonNode rest = begin(id);
     if (states(rest).equals(List.of("NEEDS_PERSON"))) {
       coordinator.post("/api/deliveries/" + id + "/go-on", "");
       rest = rest(id, "RUNNING");

@@ -77,6 +77,11 @@ class MatrixIT extends ServerIT {
   private void foreignObjects() throws Exception {
     List<UUID> ids = sections("lgt-ma" + round, "snd-ma" + round);
     String master = master("MA" + round++);
+    deliver(master, 1, ids.subList(0, 1));
+    edit(master, "Checklist", "{\"html\":\"<p>Boots.</p>\"}");
+    freeze(master, "Second");
+    values.put(
+        "delivery", deliver(master, 2, ids.subList(0, 1)).path("delivery").path("id").asString());
     String delivery = plan(master, 1, ids.subList(0, 1));
     JsonNode detail = coordinator.get("/api/deliveries/" + delivery).json();
     String intake = takeIn(Samples.cartridge("Matrix " + round), "m.imscc");
@@ -168,10 +173,15 @@ class MatrixIT extends ServerIT {
             "edition",
             "value",
             "section",
-            "package")) {
+            "package",
+            "delivery")) {
       path = path.replace("{" + name + "}", values.get(name));
     }
     return switch (c.path()) {
+      case "/api/coverage/masters/{id}/drift", "/api/coverage/masters/{id}/items/{key}" ->
+          path + "?term=" + values.get("term");
+      case "/api/ledger/receipts/file" -> path + "?format=CSV";
+      case "/api/deliveries/{id}/plan/file" -> path + "?format=XLSX";
       case "/api/search" -> path + "?q=MA";
       case "/api/deliveries/recipes" -> path + "?master=" + values.get("masters");
       case "/api/coverage" -> path + "?term=" + values.get("term");
@@ -200,6 +210,10 @@ class MatrixIT extends ServerIT {
       case "POST /api/deliveries/recipes" -> recipe();
       case "PUT /api/deliveries/{id}/lines/{line}/steps/{key}/decision" ->
           "{\"take\":\"VERSION\",\"everywhere\":false}";
+      case "POST /api/deliveries/{id}/take-back" -> "{}";
+      case "POST /api/coverage/masters/{id}/items/{key}/accept" -> "{" + sections + "}";
+      case "POST /api/masters/{id}/draft/items/{key}/from-section" ->
+          "{\"section\":\"" + values.get("sections") + "\",\"aspects\":[\"WORDING\"]}";
       case "POST /api/me/password" -> "{\"old\":\"not it\",\"password\":\"another-long-one\"}";
       case "POST /api/me/tokens" -> "{\"name\":\"t\",\"scopes\":[\"READ\"],\"days\":9}";
       case "POST /api/people" ->

@@ -21,6 +21,7 @@ import tools.jackson.databind.json.JsonMapper;
 /** The real practice platform, as a process of its own, started once for all tests. */
 final class Practice {
   private static final int PORT = 18_091;
+  static final int SMTP_PORT = 18_092;
   private static final HttpClient CLIENT = HttpClient.newHttpClient();
   private static final JsonMapper JSON = new JsonMapper();
   private static Process process;
@@ -46,6 +47,7 @@ final class Practice {
             "-jar",
             jar.toString());
     b.environment().put("STANDINS_PORT", String.valueOf(PORT));
+    b.environment().put("STANDINS_SMTP_PORT", String.valueOf(SMTP_PORT));
     b.environment().put("STANDINS_DB_URL", database + "?currentSchema=practice");
     b.environment().put("STANDINS_DB_USER", Postgres.USER);
     b.environment().put("STANDINS_DB_PASSWORD", Postgres.PASSWORD);
@@ -86,6 +88,11 @@ final class Practice {
     if (status >= 400) {
       throw new IllegalStateException(path + " answered " + status);
     }
+  }
+
+  /** Closes the mailbox, or opens it. */
+  static void mailbox(boolean closed) throws Exception {
+    post("/mailbox/closed", "application/x-www-form-urlencoded", "closed=" + closed);
   }
 
   static void makeShell(String id) throws Exception {

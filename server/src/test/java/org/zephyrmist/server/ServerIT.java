@@ -50,6 +50,9 @@ abstract class ServerIT {
     r.add("zephyrmist.body-timeout", () -> "4s");
     r.add("zephyrmist.first-pause", () -> "200ms");
     r.add("zephyrmist.tries", () -> "3");
+    r.add("zephyrmist.looks-if-empty", () -> "1s");
+    r.add("zephyrmist.mail-from", () -> "zephyrmist@larkmoor.example");
+    r.add("spring.mail.port", () -> Practice.SMTP_PORT);
   }
 
   @BeforeEach
@@ -164,12 +167,31 @@ abstract class ServerIT {
 
   /** Plans, waits for the plan, gives the delivery's id. */
   String plan(String master, int number, List<UUID> sections) {
+    return plan(master, number, sections, "");
+  }
+
+  /**
+   * The same under choices.
+   *
+   * @param choices as members of an object; empty: as usual
+   */
+  String plan(String master, int number, List<UUID> sections, String choices) {
     StringBuilder ids = new StringBuilder();
     sections.forEach(s -> ids.append(ids.isEmpty() ? "" : ",").append('"').append(s).append('"'));
     Caller.Answer a =
         coordinator.post(
             "/api/deliveries",
-            "{\"version\":\"" + version(master, number) + "\",\"sections\":[" + ids + "]}");
+            "{\"version\":\""
+                + version(master, number)
+                + "\",\"sections\":["
+                + ids
+                + "]"
+                + (choices.isEmpty()
+                    ? ""
+                    : ",\"choices\":{\"clash\":\"KEEP_SECTION\",\"twin\":\"ADOPT\","
+                        + choices
+                        + "}")
+                + "}");
     assertThat(a.status()).as(a.text()).isEqualTo(201);
     String id = a.json().path("id").asString();
     rest(id, "PLANNING");
@@ -177,9 +199,14 @@ abstract class ServerIT {
   }
 
   JsonNode deliver(String master, int number, List<UUID> sections) {
-    String id = plan(master, number, sections);
-    coordinator.post("/api/deliveries/" + id + "/confirm", "");
-    return rest(id, "RUNNING");
+    return confirm(plan(master, number, sections));
+  }
+
+  /** Confirms a plan and waits until it has run. */
+  JsonNode confirm(String delivery) {
+    Caller.Answer a = coordinator.post("/api/deliveries/" + delivery + "/confirm", "");
+    assertThat(a.status()).as(a.text()).isEqualTo(200);
+    return rest(delivery, "RUNNING");
   }
 
   /** Waits until the delivery has left a state. */

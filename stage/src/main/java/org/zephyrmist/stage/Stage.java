@@ -70,6 +70,8 @@ public final class Stage implements AutoCloseable {
             Map.of(
                 "STANDINS_PORT",
                 String.valueOf(PRACTICE_PORT),
+                "STANDINS_SMTP_PORT",
+                String.valueOf(PRACTICE_PORT + 1),
                 "STANDINS_DB_URL",
                 database + "?currentSchema=practice",
                 "STANDINS_DB_USER",
@@ -117,6 +119,8 @@ public final class Stage implements AutoCloseable {
     env.put("ZEPHYRMIST_DB_PASSWORD", password);
     env.put("ZEPHYRMIST_SECRET", "only for measuring, only for measuring");
     env.put("ZEPHYRMIST_PRACTICE", practiceAddress());
+    env.put("ZEPHYRMIST_MAIL_FROM", "zephyrmist@larkmoor.example");
+    env.put("ZEPHYRMIST_MAIL_PORT", String.valueOf(PRACTICE_PORT + 1));
     env.put("ZEPHYRMIST_PRIVATE_HOSTS", "127.0.0.1:" + PRACTICE_PORT);
     List<String> all = new ArrayList<>(options);
     if (System.getenv("BENCH_OPTIONS") != null) { // a profiler, say

@@ -62,6 +62,11 @@ public final class AspectForms {
     return CanonicalJson.write(visibility);
   }
 
+  /** The timing that has this form. */
+  public static Timing timing(String form) {
+    return CanonicalJson.read(form, Timing.class);
+  }
+
   /** The form of a timing. */
   public static String form(Timing timing) {
     return CanonicalJson.write(timing);

@@ -1,5 +1,7 @@
 package org.zephyrmist.core.delivery;
 
+import java.util.HashSet;
+import java.util.Set;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
@@ -12,9 +14,39 @@ import org.zephyrmist.core.content.Kind;
  * @param sent what the version said
  * @param shown what the shell showed after writing; later comparisons start from it, so a platform
  *     that tidies a text never looks like a change by an instructor
+ * @param accepted aspects in which the section's own was accepted for good; only what is fixed is
+ *     still written there
  */
 public record Base(
-    ItemKey key, Kind kind, String title, String id, Fingerprints sent, Fingerprints shown) {
+    ItemKey key,
+    Kind kind,
+    String title,
+    String id,
+    Fingerprints sent,
+    Fingerprints shown,
+    Set<Aspect> accepted) {
+  public Base {
+    accepted = Set.copyOf(accepted);
+  }
+
+  /** Of which nothing of the section's own was accepted. */
+  public Base(
+      ItemKey key, Kind kind, String title, String id, Fingerprints sent, Fingerprints shown) {
+    this(key, kind, title, id, sent, shown, Set.of());
+  }
+
+  /** The same, of which nothing is accepted. */
+  Base plain() {
+    return new Base(key, kind, title, id, sent, shown);
+  }
+
+  /** The same, of which this is accepted as well. */
+  public Base accepting(Set<Aspect> aspects) {
+    Set<Aspect> all = new HashSet<>(accepted);
+    all.addAll(aspects);
+    return new Base(key, kind, title, id, sent, shown, all);
+  }
+
   /**
    * The base of a twin taken as ours. Where it stands, when it is due and who sees it is the
    * section's from the start; wording, grading and launch that differ count as changed there.
@@ -49,6 +81,6 @@ public record Base(
         nextShown = nextShown.with(a, meant.get(a));
       }
     }
-    return new Base(key, kind, step.title(), id, nextSent, nextShown);
+    return new Base(key, kind, step.title(), id, nextSent, nextShown, accepted);
   }
 }

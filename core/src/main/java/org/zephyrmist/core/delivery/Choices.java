@@ -18,18 +18,41 @@ public record Choices(
     Arrival arrival,
     Dates dates,
     EmptiedShell emptied,
+    Onto onto,
     Decisions decisions) {
-  /** Without decisions of single steps; emptied shells are asked about. */
+  /** Without decisions of single steps; brings up to date, emptied shells are asked about. */
   public Choices(Clash clash, Twin twin, Arrival arrival, Dates dates) {
-    this(clash, twin, arrival, dates, EmptiedShell.ASK, Decisions.NONE);
+    this(clash, twin, arrival, dates, EmptiedShell.ASK, Onto.UP_TO_DATE, Decisions.NONE);
   }
 
   public Choices with(Decisions made) {
-    return new Choices(clash, twin, arrival, dates, emptied, made);
+    return new Choices(clash, twin, arrival, dates, emptied, onto, made);
   }
 
   public Choices with(EmptiedShell emptied) {
-    return new Choices(clash, twin, arrival, dates, emptied, decisions);
+    return new Choices(clash, twin, arrival, dates, emptied, onto, decisions);
+  }
+
+  public Choices with(Onto onto) {
+    return new Choices(clash, twin, arrival, dates, emptied, onto, decisions);
+  }
+
+  /** What a shell is like when the delivery arrives. */
+  public enum Onto {
+    /** What is there is brought up to date, what is missing added. */
+    UP_TO_DATE,
+    /**
+     * What no other master brought is cleared away first, and the version stands there as it is;
+     * not where students have handed in work.
+     */
+    CLEAN,
+    /** Nothing is done until the shell is empty, see {@link Emptiness}. */
+    IF_EMPTY;
+
+    /** Whether it is no matter that what was delivered before is gone from the shell. */
+    public boolean anew() {
+      return this != UP_TO_DATE;
+    }
   }
 
   /** A shell from which what we brought is gone, see {@link Emptied}. */
@@ -54,7 +77,12 @@ public record Choices(
   /** Both the section and the master changed an aspect of an adaptable item. */
   public enum Clash {
     KEEP_SECTION,
-    TAKE_VERSION
+    TAKE_VERSION,
+    /**
+     * The version's is taken, and what the section alone changed or took out is put back; a starter
+     * stays the section's.
+     */
+    PUT_BACK
   }
 
   /** The shell holds something alike that never came from us. */

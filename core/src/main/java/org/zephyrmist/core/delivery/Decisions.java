@@ -78,4 +78,10 @@ public record Decisions(Map<About, Decision> made) {
     return Optional.ofNullable(made.get(narrow))
         .or(() -> Optional.ofNullable(made.get(new About(item, Optional.empty()))));
   }
+
+  /** Whether somebody decided anywhere that the section's stays of an item. */
+  boolean keeps(ItemKey item) {
+    return made.entrySet().stream()
+        .anyMatch(e -> e.getKey().item().equals(item) && e.getValue().take() == Take.SECTION);
+  }
 }

@@ -4,6 +4,8 @@ package org.zephyrmist.core.delivery;
 public enum DeliveryState {
   PLANNING,
   PLANNED,
+  /** Confirmed, and begins at a set time. */
+  SCHEDULED,
   RUNNING,
   STOPPED,
   DONE

@@ -12,6 +12,8 @@ public enum LineState {
   RUNNING,
   TRYING_AGAIN,
   NEEDS_PERSON,
+  /** Waits for something outside, see {@link WaitsFor}, and goes on by itself. */
+  NOT_YET,
   STOPPED,
   DONE;
 

@@ -2,6 +2,7 @@ package org.zephyrmist.core.delivery;
 
 import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -25,16 +26,21 @@ public final class Planner {
   private final Map<ItemKey, Base> bases;
   private final Choices choices;
   private final Likeness<Held> likeness;
+  private final Twins twins;
+  private final Map<ItemKey, Held> free = new HashMap<>();
 
-  private Planner(Meant meant, List<Held> shell, Map<ItemKey, Base> bases, Choices choices) {
+  private Planner(
+      Meant meant, List<Held> shell, Map<ItemKey, Base> bases, Choices choices, Twins twins) {
+    this.twins = twins;
     this.meant = meant;
     shell.forEach(h -> this.shell.put(h.id(), h));
     this.bases = bases;
     this.choices = choices;
     Set<String> ours = new HashSet<>();
     bases.values().forEach(b -> ours.add(b.id()));
-    this.likeness =
-        new Likeness<>(shell.stream().filter(h -> h.free() && !ours.contains(h.id())).toList());
+    List<Held> others = shell.stream().filter(h -> h.free() && !ours.contains(h.id())).toList();
+    this.likeness = new Likeness<>(others);
+    others.forEach(h -> free.put(CleanStart.own(h.id()), h));
   }
 
   /**
@@ -50,7 +56,7 @@ public final class Planner {
     Set<String> there = new HashSet<>();
     shell.forEach(h -> there.add(h.id()));
     boolean emptied = Emptied.is(bases.values(), b -> there.contains(b.id()));
-    return plan(meant, shell, bases, choices, emptied);
+    return plan(meant, shell, bases, choices, emptied, Twins.NONE);
   }
 
   /**
@@ -58,36 +64,65 @@ public final class Planner {
    *
    * @param bases what counts as delivered, see {@link Emptied#counting}
    * @param emptied whether the shell was emptied before it began
+   * @param twins what of the shell says what items of the version say
    */
   public static List<Step> plan(
-      Meant meant, List<Held> shell, Map<ItemKey, Base> bases, Choices choices, boolean emptied) {
-    Planner p = new Planner(meant, shell, bases, choices);
-    return emptied && choices.emptied() != Choices.EmptiedShell.ANEW ? p.untouched() : p.plan();
+      Meant meant,
+      List<Held> shell,
+      Map<ItemKey, Base> bases,
+      Choices choices,
+      boolean emptied,
+      Twins twins) {
+    if (choices.onto() == Choices.Onto.CLEAN) {
+      return CleanStart.plan(meant, shell, bases, choices);
+    }
+    Planner p = new Planner(meant, shell, bases, choices, twins);
+    return emptied && choices.emptied() != Choices.EmptiedShell.ANEW
+        ? p.untouched(Reason.EMPTIED)
+        : p.plan();
   }
 
   /** The step of one item that was delivered before, whatever else the shell holds. */
   static Step one(Meant meant, Node m, Base base, Optional<Held> here, Choices choices) {
-    return new Planner(meant, here.stream().toList(), Map.of(m.key(), base), choices).step(m);
+    return new Planner(meant, here.stream().toList(), Map.of(m.key(), base), choices, Twins.NONE)
+        .step(m);
   }
 
-  private List<Step> plan() {
+  /**
+   * The steps of what is meant, without what is to go.
+   *
+   * @param emptyToo also modules in which nothing stands
+   */
+  static List<Step> coming(
+      Meant meant, List<Held> shell, Map<ItemKey, Base> bases, Choices choices, boolean emptyToo) {
+    return new Planner(meant, shell, bases, choices, Twins.NONE).coming(emptyToo);
+  }
+
+  private List<Step> coming(boolean emptyToo) {
     List<Step> steps = new ArrayList<>();
     Set<ItemKey> needed = neededModules();
     for (Node m : meant.items().nodes()) {
-      if (m.kind() != Kind.MODULE || needed.contains(m.key()) || bases.containsKey(m.key())) {
+      if (emptyToo
+          || m.kind() != Kind.MODULE
+          || needed.contains(m.key())
+          || bases.containsKey(m.key())) {
         steps.add(step(m));
       }
     }
-    steps.addAll(new Retiring(meant, shell, bases).steps());
+    return steps;
+  }
+
+  private List<Step> plan() {
+    List<Step> steps = coming(false);
+    steps.addAll(new Retiring(shell).steps(Retiring.notMeant(meant, bases.values())));
     return List.copyOf(steps);
   }
 
-  /** Nothing is done in an emptied shell. */
-  private List<Step> untouched() {
+  private List<Step> untouched(Reason reason) {
     List<Step> steps = new ArrayList<>();
     for (Node m : meant.items().nodes()) {
       Optional<Held> here = Optional.ofNullable(bases.get(m.key())).map(b -> shell.get(b.id()));
-      steps.add(left(m, StepKind.KEEP, here, Reason.EMPTIED));
+      steps.add(left(m, StepKind.KEEP, here, reason));
     }
     return List.copyOf(steps);
   }
@@ -108,11 +143,15 @@ public final class Planner {
     if (b == null) {
       return likeness
           .find(m)
-          .map(twin -> twin(m, twin))
+          .map(twin -> twin(m, twin, true))
+          .or(() -> twins.of(m.key()).flatMap(t -> told(m, t)))
           .orElseGet(() -> add(m, Reason.NEW_IN_VERSION));
     }
     Held s = shell.get(b.id());
     if (s == null) {
+      if (m.rule() == EditRule.ADAPTABLE && choices.clash() == Choices.Clash.PUT_BACK) {
+        return add(m, Reason.PUT_BACK);
+      }
       return m.rule() == EditRule.FIXED
           ? add(m, Reason.FIXED_PUT_BACK)
           : left(m, StepKind.KEEP, Optional.empty(), Reason.REMOVED_HERE);
@@ -140,11 +179,18 @@ public final class Planner {
       reason = Reason.BOTH_MOVED;
     } else if (!writes.isEmpty()) {
       kind = StepKind.UPDATE;
-      reason = movedByVersion(m, b, writes) ? Reason.VERSION_MOVED : Reason.FIXED_PUT_BACK;
+      Reason back = m.rule() == EditRule.ADAPTABLE ? Reason.PUT_BACK : Reason.FIXED_PUT_BACK;
+      boolean hides = writes.stream().anyMatch(m::hides);
+      reason =
+          movedByVersion(m, b, writes)
+              ? Reason.VERSION_MOVED
+              : hides ? Reason.FIXED_PUT_BACK : back;
     } else if (aspects.containsValue(AspectStep.KEEP)) {
       kind = StepKind.KEEP;
       reason =
-          m.rule() == EditRule.STARTER ? Reason.STARTER_BELONGS_TO_SECTION : Reason.CHANGED_HERE;
+          m.rule() == EditRule.STARTER
+              ? Reason.STARTER_BELONGS_TO_SECTION
+              : onlyAccepted(aspects, b) ? Reason.ACCEPTED_HERE : Reason.CHANGED_HERE;
     } else if (aspects.containsValue(AspectStep.LEFT)) {
       kind = StepKind.KEEP;
       reason = Reason.DATES_LEFT;
@@ -155,11 +201,26 @@ public final class Planner {
     return step(m, kind, Optional.of(s), aspects, writes, reason);
   }
 
+  private static boolean onlyAccepted(Map<Aspect, AspectStep> aspects, Base b) {
+    return aspects.entrySet().stream()
+        .filter(e -> e.getValue() == AspectStep.KEEP)
+        .allMatch(e -> b.accepted().contains(e.getKey()));
+  }
+
   private static boolean movedByVersion(Node m, Base b, Set<Aspect> writes) {
     return writes.stream().anyMatch(a -> !m.aspects().get(a).equals(b.sent().get(a)));
   }
 
-  private Step twin(Node m, Held s) {
+  /** A twin that was found by what it says, unless it has been taken for another. */
+  private Optional<Step> told(Node m, Twins.Match t) {
+    if (m.kind() == Kind.MODULE && !t.sure()) {
+      return Optional.empty(); // what stands in it needs a module, whatever a person decides
+    }
+    return Optional.ofNullable(free.get(t.there()))
+        .map(s -> twin(m, s, t.sure()).with(Optional.of(t.evidence())));
+  }
+
+  private Step twin(Node m, Held s, boolean sure) {
     Optional<Decisions.Decision> decided =
         choices
             .decisions()
@@ -171,8 +232,12 @@ public final class Planner {
           case LEAVE -> Choices.Twin.LEAVE;
           case SECTION, VERSION, TOGETHER -> choices.twin();
         };
+    if (!sure && decided.isEmpty()) {
+      return left(m, StepKind.TWIN, Optional.of(s), Reason.ALIKE_DOUBTFUL);
+    }
     if (what != Choices.Twin.ADD) {
       likeness.remove(s); // beside which ours is added may still be another's
+      free.remove(CleanStart.own(s.id()));
     }
     return switch (what) {
       case ADOPT -> adopt(m, s);
@@ -181,16 +246,27 @@ public final class Planner {
     };
   }
 
-  /** Nothing is written but what is fixed: that must equal the master at once. */
+  /**
+   * Nothing is written but what is fixed, which must equal the master at once, and what an earlier
+   * term left: its dates and tool ties are not the section's wishes.
+   */
   private Step adopt(Node m, Held s) {
     EnumSet<Aspect> writes = EnumSet.noneOf(Aspect.class);
+    boolean earlier = false;
     for (Aspect a : m.aspects().differing(s.aspects())) {
       boolean work = a == Aspect.GRADING && s.studentWork();
-      if (m.rule(a) == EditRule.FIXED && !work && !choices.leaves(a)) {
+      boolean left = twins.earlierTerm() && (a == Aspect.TIMING || a == Aspect.LAUNCH);
+      boolean back =
+          choices.clash() == Choices.Clash.PUT_BACK
+              && m.rule() == EditRule.ADAPTABLE
+              && !Aspect.OF_THE_SECTION.contains(a);
+      if ((m.rule(a) == EditRule.FIXED || left || back) && !work && !choices.leaves(a)) {
         writes.add(a);
+        earlier |= left;
       }
     }
-    return step(m, StepKind.TWIN, Optional.of(s), Map.of(), writes, Reason.ALIKE_ADOPTED);
+    Reason reason = earlier ? Reason.ALIKE_EARLIER_TERM : Reason.ALIKE_ADOPTED;
+    return step(m, StepKind.TWIN, Optional.of(s), Map.of(), writes, reason);
   }
 
   private Step add(Node m, Reason reason) {
@@ -209,6 +285,12 @@ public final class Planner {
 
   private Step left(Node m, StepKind kind, Optional<Held> s, Reason reason) {
     return step(m, kind, s, Map.of(), Set.of(), reason);
+  }
+
+  /** Nothing is done with anything that is meant. */
+  static List<Step> untouched(
+      Meant meant, List<Held> shell, Map<ItemKey, Base> bases, Choices choices, Reason reason) {
+    return new Planner(meant, shell, bases, choices, Twins.NONE).untouched(reason);
   }
 
   /** The item becomes the version's in what is written and stays as it is here in the rest. */

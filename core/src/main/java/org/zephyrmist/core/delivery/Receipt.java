@@ -1,6 +1,7 @@
 package org.zephyrmist.core.delivery;
 
 import java.util.Collection;
+import java.util.EnumSet;
 import java.util.Optional;
 import java.util.Set;
 import org.zephyrmist.core.content.Aspect;
@@ -25,7 +26,14 @@ public record Receipt(Base base, How how, Set<Aspect> writes) {
     UPDATED,
     ADOPTED,
     KEPT,
-    RETIRED
+    RETIRED,
+    /** Taken as ours once, and the section's own again; it stays in the shell. */
+    GIVEN_BACK;
+
+    /** Whether the section holds the item no more, as far as the ledger is concerned. */
+    public boolean ends() {
+      return this == RETIRED || this == GIVEN_BACK;
+    }
   }
 
   /**
@@ -92,13 +100,26 @@ public record Receipt(Base base, How how, Set<Aspect> writes) {
             new Receipt(after, s.writes().isEmpty() ? How.KEPT : How.UPDATED, s.writes()));
   }
 
+  /** Aspects that the next plan writes again. */
+  Set<Aspect> unfinished() {
+    Set<Aspect> all = EnumSet.noneOf(Aspect.class);
+    for (Aspect a : writes) {
+      if (base.sent().get(a).equals(UNFINISHED)) {
+        all.add(a);
+      }
+    }
+    return all;
+  }
+
   /** The same, but the next plan writes these again: their links could not all be written. */
   private Receipt unfinished(Collection<Aspect> again) {
     Fingerprints sent = base.sent();
     for (Aspect a : again) {
       sent = sent.with(a, UNFINISHED);
     }
-    Base b = new Base(base.key(), base.kind(), base.title(), base.id(), sent, base.shown());
+    Base b =
+        new Base(
+            base.key(), base.kind(), base.title(), base.id(), sent, base.shown(), base.accepted());
     return new Receipt(b, how, writes);
   }
 }

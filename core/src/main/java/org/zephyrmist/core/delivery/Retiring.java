@@ -1,6 +1,7 @@
 package org.zephyrmist.core.delivery;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -12,42 +13,78 @@ import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.Step.Reason;
 
-/** What becomes of items that were delivered and are no longer meant for the section. */
+/** What goes from a shell, in the order in which it can: a module goes after what stands in it. */
 final class Retiring {
   private static final int DEEPEST = 1000;
   private final Map<String, Held> shell;
-  private final List<Base> gone;
   private final Map<String, Integer> inside = new HashMap<>();
 
-  Retiring(Meant meant, Map<String, Held> shell, Map<ItemKey, Base> bases) {
+  Retiring(Map<String, Held> shell) {
     this.shell = shell;
-    this.gone =
-        bases.values().stream()
-            .filter(b -> !meant.items().has(b.key()) && meant.parts().include(b.key()))
-            .sorted(Comparator.comparing(Base::key))
-            .toList();
     shell.values().forEach(h -> h.parent().ifPresent(p -> inside.merge(p, 1, Integer::sum)));
   }
 
+  /**
+   * What is to go.
+   *
+   * @param id the platform's
+   * @param base what was delivered of it last
+   * @param changedToo whether it goes although the section changed it
+   * @param because the reason of the step if it goes
+   */
+  record Leaving(
+      ItemKey key,
+      Kind kind,
+      String title,
+      String id,
+      Optional<Fingerprints> base,
+      boolean changedToo,
+      Reason because) {
+    static Leaving of(Base b) {
+      return new Leaving(
+          b.key(),
+          b.kind(),
+          b.title(),
+          b.id(),
+          Optional.of(b.shown()),
+          false,
+          Reason.GONE_FROM_VERSION);
+    }
+
+    /** The same for a clean start. */
+    Leaving cleared() {
+      return new Leaving(key, kind, title, id, base, true, Reason.CLEARED);
+    }
+  }
+
+  /** Items that were delivered and are no longer meant for the section. */
+  static List<Leaving> notMeant(Meant meant, Collection<Base> bases) {
+    return bases.stream()
+        .filter(b -> !meant.items().has(b.key()) && meant.parts().include(b.key()))
+        .sorted(Comparator.comparing(Base::key))
+        .map(Leaving::of)
+        .toList();
+  }
+
   /** First what stands in modules, then the modules, the innermost first. */
-  List<Step> steps() {
+  List<Step> steps(List<Leaving> leaving) {
     List<Step> steps = new ArrayList<>();
-    gone.stream().filter(b -> b.kind() != Kind.MODULE).forEach(b -> steps.add(step(b)));
-    gone.stream()
+    leaving.stream().filter(b -> b.kind() != Kind.MODULE).forEach(b -> steps.add(step(b)));
+    leaving.stream()
         .filter(b -> b.kind() == Kind.MODULE)
-        .sorted(Comparator.comparingInt((Base b) -> depth(b.id())).reversed())
+        .sorted(Comparator.comparingInt((Leaving b) -> depth(b.id())).reversed())
         .forEach(b -> steps.add(step(b)));
     return steps;
   }
 
-  private Step step(Base b) {
+  private Step step(Leaving b) {
     Optional<Held> held = Optional.ofNullable(shell.get(b.id()));
     Reason reason = held.map(s -> reason(b, s)).orElse(Reason.ALREADY_GONE);
     StepKind kind =
         switch (reason) {
           case ALREADY_GONE -> StepKind.SAME;
           case STUDENT_WORK -> StepKind.BLOCKED;
-          case GONE_FROM_VERSION -> StepKind.RETIRE;
+          case GONE_FROM_VERSION, CLEARED -> StepKind.RETIRE;
           default -> StepKind.KEEP;
         };
     if (kind == StepKind.RETIRE) {
@@ -55,21 +92,19 @@ final class Retiring {
     }
     Optional<Fingerprints> here = held.map(Held::aspects);
     Optional<Fingerprints> becomes = kind == StepKind.RETIRE ? Optional.empty() : here;
-    Sides sides = new Sides(Optional.of(b.shown()), here, Optional.empty(), becomes);
+    Sides sides = new Sides(b.base(), here, Optional.empty(), becomes);
     Optional<String> id = held.map(Held::id);
     return new Step(b.key(), b.kind(), b.title(), kind, id, Map.of(), Set.of(), reason, sides);
   }
 
-  private Reason reason(Base b, Held s) {
+  private Reason reason(Leaving b, Held s) {
     if (s.studentWork()) {
       return Reason.STUDENT_WORK;
     }
-    if (!s.aspects().equals(b.shown())) {
+    if (!b.changedToo() && b.base().filter(s.aspects()::equals).isEmpty()) {
       return Reason.GONE_BUT_CHANGED_HERE;
     }
-    return inside.getOrDefault(s.id(), 0) > 0
-        ? Reason.GONE_BUT_HOLDS_OTHERS
-        : Reason.GONE_FROM_VERSION;
+    return inside.getOrDefault(s.id(), 0) > 0 ? Reason.GONE_BUT_HOLDS_OTHERS : b.because();
   }
 
   private int depth(String id) {

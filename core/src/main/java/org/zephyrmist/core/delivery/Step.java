@@ -9,6 +9,7 @@ import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.edition.Evidence;
 
 /**
  * What a delivery does with one item in one section.
@@ -19,6 +20,7 @@ import org.zephyrmist.core.content.Kind;
  * @param writes the aspects that are written
  * @param reason why, in one sentence
  * @param sides the item as it was, as it is, as it is meant, and as it becomes
+ * @param evidence of a twin that was found by what it says
  */
 public record Step(
     ItemKey key,
@@ -29,7 +31,27 @@ public record Step(
     Map<Aspect, AspectStep> aspects,
     Set<Aspect> writes,
     Reason reason,
-    Sides sides) {
+    Sides sides,
+    Optional<Evidence> evidence) {
+  /** A step that needs no evidence. */
+  public Step(
+      ItemKey key,
+      Kind itemKind,
+      String title,
+      StepKind kind,
+      Optional<String> id,
+      Map<Aspect, AspectStep> aspects,
+      Set<Aspect> writes,
+      Reason reason,
+      Sides sides) {
+    this(key, itemKind, title, kind, id, aspects, writes, reason, sides, Optional.empty());
+  }
+
+  /** The same with what speaks for it. */
+  Step with(Optional<Evidence> because) {
+    return new Step(key, itemKind, title, kind, id, aspects, writes, reason, sides, because);
+  }
+
   public Step {
     aspects = Map.copyOf(aspects);
     writes = Collections.unmodifiableSet(new TreeSet<>(writes));
@@ -38,14 +60,38 @@ public record Step(
     }
   }
 
+  /** The same, not done because of what students have handed in. */
+  Step blocked() {
+    return new Step(
+        key,
+        itemKind,
+        title,
+        StepKind.BLOCKED,
+        id,
+        aspects,
+        Set.of(),
+        Reason.STUDENT_WORK,
+        new Sides(sides.base(), sides.here(), sides.version(), sides.here()));
+  }
+
+  /** The same for another reason. */
+  Step because(Reason other) {
+    return new Step(key, itemKind, title, kind, id, aspects, writes, other, sides, evidence);
+  }
+
   /** Whether an item of the shell is taken as ours by this step. */
   public boolean adopts() {
-    return kind == StepKind.TWIN && reason == Reason.ALIKE_ADOPTED;
+    return kind == StepKind.TWIN
+        && (reason == Reason.ALIKE_ADOPTED || reason == Reason.ALIKE_EARLIER_TERM);
   }
 
   /** Whether something of the section's own is overwritten by this step. */
   public boolean overwrites() {
-    return moves() && (kind == StepKind.CLASH || reason == Reason.FIXED_PUT_BACK);
+    return moves()
+        && (kind == StepKind.CLASH
+            || reason == Reason.FIXED_PUT_BACK
+            || reason == Reason.PUT_BACK
+            || reason == Reason.CLEARED);
   }
 
   /** Whether running the step changes the shell. */
@@ -108,8 +154,16 @@ public record Step(
     CHANGED_HERE,
     BOTH_MOVED,
     FIXED_PUT_BACK,
+    /** The section's change is undone, because this delivery puts things back. */
+    PUT_BACK,
+    /** The section's own was accepted for good. */
+    ACCEPTED_HERE,
     STARTER_BELONGS_TO_SECTION,
     ALIKE_ADOPTED,
+    /** Alike and from an earlier term: taken as ours, with the version's dates and tool ties. */
+    ALIKE_EARLIER_TERM,
+    /** Perhaps alike; nothing is done until a person decides. */
+    ALIKE_DOUBTFUL,
     ALIKE_LEFT,
     ALIKE_ADDED_BESIDE,
     REMOVED_HERE,
@@ -121,6 +175,12 @@ public record Step(
     /** The dates are another's, and this delivery leaves them. */
     DATES_LEFT,
     /** Nearly all of ours is gone from the shell; nothing is done there. */
-    EMPTIED
+    EMPTIED,
+    /** As it was before the delivery that is taken back. */
+    TAKEN_BACK,
+    /** Cleared away for a clean start. */
+    CLEARED,
+    /** The shell is not cleared: students have handed in work there. */
+    NOT_CLEARED
   }
 }

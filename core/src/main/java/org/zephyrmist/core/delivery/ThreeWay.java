@@ -88,7 +88,7 @@ final class ThreeWay {
       return AspectStep.SAME;
     }
     EditRule rule = m.rule(a);
-    if (rule == EditRule.STARTER) {
+    if (rule == EditRule.STARTER || rule != EditRule.FIXED && b.accepted().contains(a)) {
       return AspectStep.KEEP;
     }
     if (!changedHere) {
@@ -98,11 +98,13 @@ final class ThreeWay {
       return masterMoved ? AspectStep.CLASH_OVERWRITTEN : AspectStep.UPDATE;
     }
     if (!masterMoved) {
-      return AspectStep.KEEP;
+      boolean back =
+          choices.clash() == Choices.Clash.PUT_BACK && !choices.decisions().keeps(m.key());
+      return back ? AspectStep.UPDATE : AspectStep.KEEP;
     }
-    return choices.clash() == Choices.Clash.TAKE_VERSION
-        ? AspectStep.CLASH_OVERWRITTEN
-        : AspectStep.CLASH_KEPT;
+    return choices.clash() == Choices.Clash.KEEP_SECTION
+        ? AspectStep.CLASH_KEPT
+        : AspectStep.CLASH_OVERWRITTEN;
   }
 
   static boolean writes(AspectStep step) {

@@ -47,6 +47,16 @@ public record Node(
     return new Node(key, kind, title, parent, rank, rule, visibility, appliesTo, to);
   }
 
+  /** The same in another module, or at the top. */
+  public Node standingAt(Optional<ItemKey> module) {
+    return new Node(key, kind, title, module, rank, rule, visibility, appliesTo, aspects);
+  }
+
+  /** The same under another rule. */
+  public Node withRule(EditRule to) {
+    return new Node(key, kind, title, parent, rank, to, visibility, appliesTo, aspects);
+  }
+
   /** Who owns an aspect after delivery: what students must not see stays hidden under any rule. */
   public EditRule rule(Aspect aspect) {
     return hides(aspect) ? EditRule.FIXED : rule;

@@ -175,7 +175,7 @@ class ForecastTest {
         Tree applies = Meant.of(version, Parts.EVERYTHING, facts.get(s)).items();
         Parts p = parts.in(version, applies, needs, given, now::containsKey);
         Meant meant = Meant.of(version, p, facts.get(s));
-        for (Step step : Planner.plan(meant, shell, given, choices, emptied)) {
+        for (Step step : Planner.plan(meant, shell, given, choices, emptied, Twins.NONE)) {
           boolean stays = step.reason() == Step.Reason.ALREADY_GONE;
           if (step.itemKind() != Kind.MODULE && !stays) {
             totals.merge(step.kind(), 1, Integer::sum);

@@ -99,6 +99,11 @@ public final class CopyRows {
     return value == null ? nothing() : add(value);
   }
 
+  /** JSON, or nothing. */
+  public CopyRows orNoJson(String json) throws IOException {
+    return json == null ? nothing() : addJson(json);
+  }
+
   private CopyRows nothing() throws IOException {
     out.writeInt(-1);
     return this;

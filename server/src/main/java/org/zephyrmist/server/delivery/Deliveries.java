@@ -25,66 +25,76 @@ import org.zephyrmist.core.delivery.PartsChoice;
 import org.zephyrmist.server.db.tables.records.DeliveryLineRecord;
 import org.zephyrmist.server.db.tables.records.DeliveryRecord;
 import org.zephyrmist.server.line.ChosenParts;
-import org.zephyrmist.server.line.LineEnds;
 import org.zephyrmist.server.line.PlanLine;
-import org.zephyrmist.server.line.RunLine;
 import org.zephyrmist.server.master.Versions;
-import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.queue.Queue;
 import org.zephyrmist.server.web.Refusal;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Orders deliveries, starts, stops and goes on with them. */
+/** Orders deliveries, and changes what was ordered until it is confirmed. */
 @Component
 public class Deliveries {
   private static final int MOST_SECTIONS = 5000;
   private final DSLContext db;
   private final Queue queue;
-  private final LineEnds ends;
+  private final LineStates states;
   private final Versions versions;
   private final JsonMapper json;
   private final Reach reach;
   private final Clock clock;
-  private final Events events;
 
   Deliveries(
       DSLContext db,
       Queue queue,
-      LineEnds ends,
+      LineStates states,
       Versions versions,
       Reach reach,
       Clock clock,
-      JsonMapper json,
-      Events events) {
+      JsonMapper json) {
     this.versions = versions;
     this.json = json;
     this.db = db;
     this.queue = queue;
-    this.ends = ends;
+    this.states = states;
     this.reach = reach;
     this.clock = clock;
-    this.events = events;
+  }
+
+  /**
+   * What is ordered of a version.
+   *
+   * @param atOnce how many sections are written at the same time at most
+   * @param takesBack the delivery that is taken back
+   */
+  public record Order(
+      PartsChoice parts, Choices choices, Optional<Integer> atOnce, Optional<UUID> takesBack) {
+    public Order(PartsChoice parts, Choices choices) {
+      this(parts, choices, Optional.empty(), Optional.empty());
+    }
   }
 
   /** A new delivery; its lines are planned in the background. */
   @Transactional
-  public UUID make(
-      UUID version, List<UUID> sections, PartsChoice parts, Choices choices, SignedIn who) {
+  public UUID make(UUID version, List<UUID> sections, Order order, SignedIn who) {
     List<UUID> reached = reached(version, sections, who);
-    something(version, parts);
+    something(version, order.parts());
+    Choices choices = order.choices();
     UUID id = UUID.randomUUID();
     db.insertInto(DELIVERY)
         .set(DELIVERY.ID, id)
         .set(DELIVERY.VERSION_ID, version)
+        .set(DELIVERY.ONTO, choices.onto())
+        .set(DELIVERY.AT_ONCE, order.atOnce().orElse(null))
+        .set(DELIVERY.TAKES_BACK, order.takesBack().orElse(null))
         .set(DELIVERY.STATE, DeliveryState.PLANNING)
         .set(DELIVERY.CLASH, choices.clash())
         .set(DELIVERY.TWIN, choices.twin())
         .set(DELIVERY.ARRIVAL, choices.arrival())
         .set(DELIVERY.DATES, choices.dates())
         .set(DELIVERY.EMPTIED, choices.emptied())
-        .set(DELIVERY.PARTS, json(parts))
+        .set(DELIVERY.PARTS, json(order.parts()))
         .set(DELIVERY.MADE_BY, who.id())
         .set(DELIVERY.MADE_AT, OffsetDateTime.now(clock))
         .execute();
@@ -186,8 +196,17 @@ public class Deliveries {
 
   /** Other choices: everything is planned anew. */
   @Transactional
-  public void choose(UUID id, Optional<PartsChoice> parts, Choices choices, SignedIn who) {
+  public void choose(
+      UUID id,
+      Optional<PartsChoice> parts,
+      Choices choices,
+      Optional<Integer> atOnce,
+      SignedIn who) {
     DeliveryRecord d = own(id, who);
+    if (d.getTakesBack() != null) {
+      chooseBack(d, choices.clash());
+      return;
+    }
     parts.ifPresent(p -> something(d.getVersionId(), p));
     if (d.getConfirmedAt() != null) {
       throw new Refusal(
@@ -200,17 +219,37 @@ public class Deliveries {
             .set(DELIVERY.ARRIVAL, choices.arrival())
             .set(DELIVERY.DATES, choices.dates())
             .set(DELIVERY.EMPTIED, choices.emptied())
+            .set(DELIVERY.ONTO, choices.onto())
+            .set(DELIVERY.AT_ONCE, atOnce.orElse(null))
             .set(DELIVERY.PARTS, parts.map(this::json).orElse(d.getParts()))
             .set(DELIVERY.STATE, DeliveryState.PLANNING)
             .where(DELIVERY.ID.eq(id))
             .and(DELIVERY.STATE.eq(DeliveryState.PLANNED))
             .execute();
+    planAll(id, changed);
+  }
+
+  /** Of a delivery that takes another back only what becomes of later changes can be chosen. */
+  private void chooseBack(DeliveryRecord d, Choices.Clash clash) {
+    planAll(
+        d.getId(),
+        db.update(DELIVERY)
+            .set(DELIVERY.CLASH, clash)
+            .set(DELIVERY.STATE, DeliveryState.PLANNING)
+            .where(DELIVERY.ID.eq(d.getId()))
+            .and(DELIVERY.STATE.eq(DeliveryState.PLANNED))
+            .execute());
+  }
+
+  private void planAll(UUID id, int changed) {
     if (changed == 0) {
       throw new Refusal(
           HttpStatus.CONFLICT, "The plan is still being made.", "Choose when it is there.");
     }
     queue.put(
-        PlanLine.NAME, move(id, LineState.TO_PLAN, LineState.PLANNED, LineState.NEEDS_PERSON));
+        PlanLine.NAME,
+        states.move(
+            id, LineState.TO_PLAN, LineState.PLANNED, LineState.NEEDS_PERSON, LineState.NOT_YET));
   }
 
   /** Makes sure, within the running transaction, that there is a plan which nobody confirmed. */
@@ -234,7 +273,9 @@ public class Deliveries {
             .set(DELIVERY_LINE.ATTEMPTS, 0)
             .where(DELIVERY_LINE.DELIVERY_ID.eq(id))
             .and(DELIVERY_LINE.ID.in(lines))
-            .and(DELIVERY_LINE.STATE.in(LineState.PLANNED, LineState.NEEDS_PERSON))
+            .and(
+                DELIVERY_LINE.STATE.in(
+                    LineState.PLANNED, LineState.NEEDS_PERSON, LineState.NOT_YET))
             .returning(DELIVERY_LINE.ID)
             .fetch(DELIVERY_LINE.ID);
     if (!moved.isEmpty()) {
@@ -247,97 +288,7 @@ public class Deliveries {
     return moved.size();
   }
 
-  /** The one confirmation; from here on lines are written. */
-  @Transactional
-  public void confirm(UUID id, SignedIn who) {
-    DeliveryRecord d = own(id, who);
-    int changed =
-        db.update(DELIVERY)
-            .set(DELIVERY.STATE, DeliveryState.RUNNING)
-            .set(DELIVERY.CONFIRMED_BY, who.id())
-            .set(DELIVERY.CONFIRMED_AT, OffsetDateTime.now(clock))
-            .where(DELIVERY.ID.eq(id))
-            .and(DELIVERY.STATE.eq(DeliveryState.PLANNED))
-            .execute();
-    if (changed == 0) {
-      throw new Refusal(
-          HttpStatus.CONFLICT,
-          d.getConfirmedAt() == null
-              ? "The plan is still being made."
-              : "This delivery has started already.",
-          "Look at its page.");
-    }
-    List<UUID> lines = move(id, LineState.WAITING, LineState.PLANNED);
-    queue.put(RunLine.NAME, lines);
-    if (lines.isEmpty()) {
-      db.update(DELIVERY)
-          .set(DELIVERY.STATE, DeliveryState.DONE)
-          .set(DELIVERY.FINISHED_AT, OffsetDateTime.now(clock))
-          .where(DELIVERY.ID.eq(id))
-          .execute();
-    }
-    events.add(who.id(), "confirmed delivery of", what(d), lines.size() + " sections", page(id));
-  }
-
-  /** Lines that have not begun do not begin; those under way are finished. */
-  @Transactional
-  public void stop(UUID id, SignedIn who) {
-    DeliveryRecord d = own(id, who);
-    move(id, LineState.STOPPED, LineState.WAITING, LineState.TRYING_AGAIN);
-    db.update(DELIVERY)
-        .set(DELIVERY.STATE, DeliveryState.STOPPED)
-        .where(DELIVERY.ID.eq(id))
-        .and(DELIVERY.STATE.eq(DeliveryState.RUNNING))
-        .execute();
-    events.add(who.id(), "stopped delivery of", what(d), "", page(id));
-  }
-
-  /** Goes on with lines that stopped or wait for a person. */
-  @Transactional
-  public void goOn(UUID id, SignedIn who) {
-    DeliveryRecord d = own(id, who);
-    if (d.getConfirmedAt() == null) {
-      throw new Refusal(HttpStatus.CONFLICT, "It has not started yet.", "Deliver it first.");
-    }
-    List<UUID> lines = move(id, LineState.WAITING, LineState.STOPPED, LineState.NEEDS_PERSON);
-    db.update(DELIVERY)
-        .set(DELIVERY.STATE, DeliveryState.RUNNING)
-        .setNull(DELIVERY.FINISHED_AT)
-        .where(DELIVERY.ID.eq(id))
-        .execute();
-    queue.put(RunLine.NAME, lines);
-    ends.check(id);
-    events.add(who.id(), "went on with delivery of", what(d), lines.size() + " sections", page(id));
-  }
-
   private JSONB json(PartsChoice parts) {
     return JSONB.valueOf(json.writeValueAsString(ChosenParts.of(parts)));
-  }
-
-  private static String page(UUID delivery) {
-    return "/deliveries/" + delivery;
-  }
-
-  /** The delivery in words, for the record. */
-  private String what(DeliveryRecord d) {
-    return db.select(MASTER.CODE, VERSION.NUMBER)
-        .from(VERSION)
-        .join(MASTER)
-        .on(MASTER.ID.eq(VERSION.MASTER_ID))
-        .where(VERSION.ID.eq(d.getVersionId()))
-        .fetchSingle(r -> r.value1() + ", version " + r.value2());
-  }
-
-  private List<UUID> move(UUID delivery, LineState to, LineState... from) {
-    return db.update(DELIVERY_LINE)
-        .set(DELIVERY_LINE.STATE, to)
-        .set(DELIVERY_LINE.ATTEMPTS, 0)
-        .setNull(DELIVERY_LINE.REASON)
-        .setNull(DELIVERY_LINE.REMEDY)
-        .setNull(DELIVERY_LINE.NEXT_TRY)
-        .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
-        .and(DELIVERY_LINE.STATE.in(from))
-        .returning(DELIVERY_LINE.ID)
-        .fetch(DELIVERY_LINE.ID);
   }
 }

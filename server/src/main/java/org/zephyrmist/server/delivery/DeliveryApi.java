@@ -1,10 +1,13 @@
 package org.zephyrmist.server.delivery;
 
+import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.io.IOException;
+import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -25,10 +28,12 @@ import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.Decisions;
 import org.zephyrmist.core.delivery.PartsChoice;
+import org.zephyrmist.core.delivery.Tell;
 import org.zephyrmist.server.db.tables.records.DeliveryRecord;
 import org.zephyrmist.server.line.ChosenParts;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.web.Refusal;
+import org.zephyrmist.server.web.Sheet;
 
 /** Deliveries: order, look at the plan, confirm, watch, stop, go on. */
 @RestController
@@ -41,6 +46,8 @@ class DeliveryApi {
   private final Forecasts forecasts;
   private final StepDecisions decisions;
   private final Readings readings;
+  private final Runs runs;
+  private final TakeBacks takeBacks;
 
   DeliveryApi(
       Deliveries deliveries,
@@ -48,7 +55,11 @@ class DeliveryApi {
       PlanViews plans,
       Forecasts forecasts,
       StepDecisions decisions,
-      Readings readings) {
+      Readings readings,
+      Runs runs,
+      TakeBacks takeBacks) {
+    this.runs = runs;
+    this.takeBacks = takeBacks;
     this.forecasts = forecasts;
     this.decisions = decisions;
     this.readings = readings;
@@ -64,11 +75,13 @@ class DeliveryApi {
       Choices.Arrival arrival,
       Choices.Dates dates,
       Choices.EmptiedShell emptied,
+      Choices.Onto onto,
+      @Min(1) @Max(50) Integer atOnce,
       @Valid ChosenParts parts) {
     /** The same without what names nothing. */
     Chosen known() {
       ChosenParts named = parts == null ? null : ChosenParts.of(parts.choice());
-      return new Chosen(clash, twin, arrival, dates, emptied, named);
+      return new Chosen(clash, twin, arrival, dates, emptied, onto, atOnce, named);
     }
 
     Choices choices() {
@@ -77,7 +90,8 @@ class DeliveryApi {
               twin,
               Optional.ofNullable(arrival).orElse(Choices.Arrival.AS_IN_MASTER),
               Optional.ofNullable(dates).orElse(Choices.Dates.ALONG))
-          .with(Optional.ofNullable(emptied).orElse(Choices.EmptiedShell.ASK));
+          .with(Optional.ofNullable(emptied).orElse(Choices.EmptiedShell.ASK))
+          .with(Optional.ofNullable(onto).orElse(Choices.Onto.UP_TO_DATE));
     }
   }
 
@@ -90,6 +104,11 @@ class DeliveryApi {
       return Optional.ofNullable(choices).map(Chosen::choices).orElse(Choices.SAFE);
     }
 
+    Deliveries.Order order() {
+      Optional<Integer> atOnce = Optional.ofNullable(choices).map(Chosen::atOnce);
+      return new Deliveries.Order(parts(), how(), atOnce, Optional.empty());
+    }
+
     PartsChoice parts() {
       return Optional.ofNullable(choices)
           .flatMap(c -> Optional.ofNullable(c.parts()))
@@ -99,6 +118,15 @@ class DeliveryApi {
   }
 
   record Made(@NotNull UUID id) {}
+
+  /**
+   * @param at when it begins; absent: now
+   * @param tell who is told by mail when it has ended; absent: the sender
+   * @param note why it comes, for the instructors
+   */
+  record Begin(OffsetDateTime at, Tell tell, @Size(max = 5_000) String note) {
+    static final Begin NOW = new Begin(null, null, null);
+  }
 
   record Sections(@NotNull List<@NotNull UUID> sections) {}
 
@@ -120,7 +148,7 @@ class DeliveryApi {
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   Made make(@Valid @RequestBody NewDelivery n, @AuthenticationPrincipal SignedIn who) {
-    UUID id = deliveries.make(n.version(), n.sections(), n.parts(), n.how(), who);
+    UUID id = deliveries.make(n.version(), n.sections(), n.order(), who);
     Optional.ofNullable(n.recipe()).ifPresent(r -> deliveries.madeBy(id, r));
     return new Made(id);
   }
@@ -144,6 +172,18 @@ class DeliveryApi {
   PlanViews.DeliveryPlan plan(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
     DeliveryRecord d = deliveries.get(id, who);
     return plans.plan(id, d.getVersionId(), who);
+  }
+
+  /** The same as a table. */
+  @GetMapping(path = "/{id}/plan/file", produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+  void planFile(
+      @PathVariable UUID id,
+      @RequestParam Sheet format,
+      @AuthenticationPrincipal SignedIn who,
+      HttpServletResponse response)
+      throws IOException {
+    deliveries.get(id, who);
+    format.send(response, "plan", PlanViews.head(), rows -> plans.table(id, who, rows));
   }
 
   @GetMapping("/{id}/lines/{line}/steps/{key}")
@@ -188,22 +228,56 @@ class DeliveryApi {
   void choose(
       @PathVariable UUID id, @Valid @RequestBody Chosen c, @AuthenticationPrincipal SignedIn who) {
     deliveries.choose(
-        id, Optional.ofNullable(c.parts()).map(ChosenParts::choice), c.choices(), who);
+        id,
+        Optional.ofNullable(c.parts()).map(ChosenParts::choice),
+        c.choices(),
+        Optional.ofNullable(c.atOnce()),
+        who);
   }
 
   @PostMapping("/{id}/confirm")
-  void confirm(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
-    deliveries.confirm(id, who);
+  void confirm(
+      @PathVariable UUID id,
+      @Valid @RequestBody(required = false) Begin begin,
+      @AuthenticationPrincipal SignedIn who) {
+    Begin b = Optional.ofNullable(begin).orElse(Begin.NOW);
+    runs.confirm(
+        id,
+        Optional.ofNullable(b.at()),
+        Optional.ofNullable(b.tell()).orElse(Tell.SENDER),
+        Optional.ofNullable(b.note()).orElse(""),
+        who);
+  }
+
+  /** In which sections it can be taken back, and why not in the others. */
+  @GetMapping("/{id}/take-back")
+  TakeBacks.CanTakeBack canTakeBack(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
+    return takeBacks.can(id, who);
+  }
+
+  /**
+   * @param sections in which it is taken back; absent: wherever it can be
+   */
+  record TakeBackIn(List<@NotNull UUID> sections) {}
+
+  /** Plans to take a delivery back; nothing moves before that plan is confirmed. */
+  @PostMapping("/{id}/take-back")
+  @ResponseStatus(HttpStatus.CREATED)
+  Made takeBack(
+      @PathVariable UUID id,
+      @Valid @RequestBody TakeBackIn t,
+      @AuthenticationPrincipal SignedIn who) {
+    return new Made(takeBacks.make(id, Optional.ofNullable(t.sections()), who));
   }
 
   @PostMapping("/{id}/stop")
   void stop(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
-    deliveries.stop(id, who);
+    runs.stop(id, who);
   }
 
   @PostMapping("/{id}/go-on")
   void goOn(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
-    deliveries.goOn(id, who);
+    runs.goOn(id, who);
   }
 
   /** Reads shells again, so that coverage shows what instructors changed since. */

@@ -23,7 +23,9 @@ import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.DeliveryState;
 import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.core.delivery.WaitsFor;
 import org.zephyrmist.server.line.ChosenParts;
+import org.zephyrmist.server.mail.Mails;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.section.Instructors;
@@ -37,8 +39,10 @@ class DeliveryViews {
   private final JsonMapper json;
   private final Reach reach;
   private final Instructors instructors;
+  private final Mails mails;
 
-  DeliveryViews(DSLContext db, JsonMapper json, Reach reach, Instructors instructors) {
+  DeliveryViews(DSLContext db, JsonMapper json, Reach reach, Instructors instructors, Mails mails) {
+    this.mails = mails;
     this.db = db;
     this.json = json;
     this.reach = reach;
@@ -58,6 +62,10 @@ class DeliveryViews {
       @NotNull Choices.Arrival arrival,
       @NotNull Choices.Dates dates,
       @NotNull Choices.EmptiedShell emptied,
+      @NotNull Choices.Onto onto,
+      Integer atOnce,
+      UUID takesBack,
+      OffsetDateTime beginsAt,
       @NotNull String madeBy,
       @NotNull OffsetDateTime madeAt,
       OffsetDateTime confirmedAt,
@@ -76,6 +84,7 @@ class DeliveryViews {
       int stepsDone,
       int same,
       int attempts,
+      WaitsFor waitsFor,
       OffsetDateTime nextTry,
       String reason,
       String remedy,
@@ -83,11 +92,21 @@ class DeliveryViews {
       OffsetDateTime readAt) {}
 
   /**
+   * What became of the mail about a delivery.
+   *
+   * @param problems of mail that came back
+   */
+  record MailTold(int made, int sent, @NotNull List<String> problems) {}
+
+  /**
    * @param parts of the version that it brings
+   * @param takenBackBy confirmed deliveries that took it back, whole or in some sections
    */
   record DeliveryDetail(
       @NotNull DeliverySummary delivery,
       @NotNull ChosenParts parts,
+      @NotNull List<UUID> takenBackBy,
+      @NotNull MailTold mail,
       @NotNull List<DeliveryLine> lines) {}
 
   List<DeliverySummary> list(SignedIn who, int most) {
@@ -130,6 +149,10 @@ class DeliveryViews {
                         r.get(DELIVERY.ARRIVAL),
                         r.get(DELIVERY.DATES),
                         r.get(DELIVERY.EMPTIED),
+                        r.get(DELIVERY.ONTO),
+                        r.get(DELIVERY.AT_ONCE),
+                        r.get(DELIVERY.TAKES_BACK),
+                        r.get(DELIVERY.BEGINS_AT),
                         r.get(made.NAME),
                         r.get(DELIVERY.MADE_AT),
                         r.get(DELIVERY.CONFIRMED_AT),
@@ -156,7 +179,19 @@ class DeliveryViews {
     return new DeliveryDetail(
         summaries(DELIVERY.ID.eq(id), 1).get(0),
         json.readValue(parts.data(), ChosenParts.class),
+        db.select(DELIVERY.ID)
+            .from(DELIVERY)
+            .where(DELIVERY.TAKES_BACK.eq(id))
+            .and(DELIVERY.CONFIRMED_AT.isNotNull())
+            .orderBy(DELIVERY.CONFIRMED_AT)
+            .fetch(DELIVERY.ID),
+        mail(id),
         lines(id, who));
+  }
+
+  private MailTold mail(UUID delivery) {
+    Mails.Told t = mails.of(delivery);
+    return new MailTold(t.made(), t.sent(), t.problems());
   }
 
   private List<DeliveryLine> lines(UUID delivery, SignedIn who) {
@@ -185,6 +220,7 @@ class DeliveryViews {
                     r.get(DELIVERY_LINE.STEPS_DONE),
                     r.get(DELIVERY_LINE.SAME),
                     r.get(DELIVERY_LINE.ATTEMPTS),
+                    r.get(DELIVERY_LINE.WAITS_FOR),
                     r.get(DELIVERY_LINE.NEXT_TRY),
                     r.get(DELIVERY_LINE.REASON),
                     r.get(DELIVERY_LINE.REMEDY),

@@ -2,12 +2,14 @@ package org.zephyrmist.server.delivery;
 
 import static org.jooq.impl.DSL.any;
 import static org.jooq.impl.DSL.min;
+import static org.zephyrmist.server.db.Tables.CAMPUS;
 import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
 import static org.zephyrmist.server.db.Tables.DELIVERY_STEP;
 import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
 import jakarta.validation.constraints.NotNull;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -29,6 +31,7 @@ import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.Decisions;
 import org.zephyrmist.core.delivery.Step;
 import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.core.edition.Evidence;
 import org.zephyrmist.core.merge.Runs;
 import org.zephyrmist.core.tree.Node;
 import org.zephyrmist.server.content.Bodies;
@@ -38,6 +41,7 @@ import org.zephyrmist.server.db.tables.records.DeliveryStepRecord;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.web.Refusal;
+import org.zephyrmist.server.web.Sheet;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -113,6 +117,9 @@ public class PlanViews {
       String html,
       boolean clean) {}
 
+  /** How alike a twin is, each from 0 to 1. */
+  record TwinEvidence(double text, double title, double neighbours) {}
+
   record StepSides(
       @NotNull StepKind kind,
       @NotNull Step.Reason reason,
@@ -120,6 +127,7 @@ public class PlanViews {
       ItemView before,
       ItemView here,
       ItemView version,
+      TwinEvidence evidence,
       ToDecide decide) {}
 
   /** The plan of one moment; the database gathers the steps of a line in one row. */
@@ -215,6 +223,46 @@ public class PlanViews {
     return List.copyOf(rows.values());
   }
 
+  private static final List<String> HEAD =
+      List.of("section", "campus", "kind", "item", "step", "why", "moves", "writes");
+
+  /** The plan as a table, without what is the same. */
+  @Transactional(readOnly = true)
+  public void table(UUID delivery, SignedIn who, Sheet.Row rows) {
+    try (var cursor =
+        db.select(SECTION.CODE, CAMPUS.NAME)
+            .select(DELIVERY_STEP.fields())
+            .from(DELIVERY_STEP)
+            .join(DELIVERY_LINE)
+            .on(DELIVERY_LINE.ID.eq(DELIVERY_STEP.LINE_ID))
+            .join(SECTION)
+            .on(SECTION.ID.eq(DELIVERY_LINE.SECTION_ID))
+            .join(CAMPUS)
+            .on(CAMPUS.ID.eq(SECTION.CAMPUS_ID))
+            .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
+            .and(reach.sections(who))
+            .orderBy(SECTION.CODE, SECTION.ID, DELIVERY_STEP.N)
+            .fetchSize(1000)
+            .fetchLazy()) {
+      cursor.forEach(
+          r ->
+              rows.of(
+                  Arrays.asList(
+                      r.get(SECTION.CODE),
+                      r.get(CAMPUS.NAME),
+                      Sheet.words(r.get(DELIVERY_STEP.ITEM_KIND)),
+                      r.get(DELIVERY_STEP.TITLE),
+                      Sheet.words(r.get(DELIVERY_STEP.KIND)),
+                      Sheet.words(r.get(DELIVERY_STEP.REASON)),
+                      r.get(DELIVERY_STEP.MOVES) ? "yes" : "no",
+                      Sheet.words(Aspect.set(r.get(DELIVERY_STEP.WRITES))))));
+    }
+  }
+
+  static List<String> head() {
+    return HEAD;
+  }
+
   /** Delivered before, in the section, in the version: the three sides of one step. */
   StepSides sides(UUID delivery, UUID line, String key, SignedIn who) {
     DeliveryStepRecord s =
@@ -238,7 +286,16 @@ public class PlanViews {
         side(s, s.getBase()),
         side(s, s.getHere()),
         side(s, s.getMeant()),
+        evidence(s),
         decisions.open(delivery, line, new ItemKey(key)).map(PlanViews::toDecide).orElse(null));
+  }
+
+  private TwinEvidence evidence(DeliveryStepRecord s) {
+    if (s.getEvidence() == null) {
+      return null;
+    }
+    Evidence e = json.readValue(s.getEvidence().data(), Evidence.class);
+    return new TwinEvidence(e.text(), e.title(), e.neighbours());
   }
 
   private static ToDecide toDecide(StepDecisions.Open o) {

@@ -6,6 +6,7 @@ import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.IntStream;
 import org.jooq.DSLContext;
@@ -14,7 +15,9 @@ import org.springframework.stereotype.Component;
 import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.DeliveryState;
 import org.zephyrmist.core.delivery.PartsChoice;
+import org.zephyrmist.core.delivery.Tell;
 import org.zephyrmist.server.delivery.Deliveries;
+import org.zephyrmist.server.delivery.Runs;
 import org.zephyrmist.server.people.People;
 
 /** Deliveries to sections of the demo college, at days in the past. */
@@ -24,9 +27,11 @@ class DemoDeliveries {
   private final DSLContext db;
   private final DemoClock clock;
   private final Deliveries deliveries;
+  private final Runs runs;
   private final People people;
 
-  DemoDeliveries(DSLContext db, DemoClock clock, Deliveries deliveries, People people) {
+  DemoDeliveries(DSLContext db, DemoClock clock, Deliveries deliveries, Runs runs, People people) {
+    this.runs = runs;
     this.db = db;
     this.clock = clock;
     this.deliveries = deliveries;
@@ -51,15 +56,15 @@ class DemoDeliveries {
         deliveries.make(
             version,
             sections,
-            PartsChoice.EVERYTHING,
-            Choices.SAFE,
+            new Deliveries.Order(PartsChoice.EVERYTHING, Choices.SAFE),
             people.loadUserByUsername("ines@larkmoor.example"));
     await(id, DeliveryState.PLANNING);
     return id;
   }
 
   void confirm(UUID id) throws InterruptedException {
-    deliveries.confirm(id, people.loadUserByUsername("ines@larkmoor.example"));
+    runs.confirm(
+        id, Optional.empty(), Tell.NOBODY, "", people.loadUserByUsername("ines@larkmoor.example"));
     await(id, DeliveryState.RUNNING);
   }
 

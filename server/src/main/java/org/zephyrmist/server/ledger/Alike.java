@@ -12,6 +12,7 @@ import java.util.UUID;
 import org.jooq.DSLContext;
 import org.jooq.Record;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
@@ -71,11 +72,11 @@ public class Alike {
   private List<Group> read(List<UUID> sections, UUID master, Set<ItemKey> ofWhichVersion) {
     List<Group> groups = new ArrayList<>();
     db.fetch(
-            "select h.item_key, h.item_kind, h.title, h.sent, h.shown, h.here, r.version_id,"
+            "select h.item_key, h.item_kind, h.title, h.sent, h.shown, h.here, h.accepted, r.version_id,"
                 + " array_agg(s.n::int - 1) as places from unnest(?::uuid[]) with ordinality s(id, n)"
                 + " join holding h on h.section_id = s.id and h.master_id = ?"
                 + " left join receipt r on r.id = h.receipt_id and h.item_key = any(?)"
-                + " group by 1, 2, 3, 4, 5, 6, 7",
+                + " group by 1, 2, 3, 4, 5, 6, 7, 8",
             sections.toArray(UUID[]::new),
             master,
             ofWhichVersion.stream().map(ItemKey::value).toArray(String[]::new))
@@ -92,7 +93,8 @@ public class Alike {
             r.get("title", String.class),
             "there",
             Fingerprints.unpack(r.get("sent", byte[].class)),
-            shown);
+            shown,
+            Aspect.set(r.get("accepted", Integer.class)));
     BitSet places = new BitSet();
     for (Integer n : r.get("places", Integer[].class)) {
       places.set(n);

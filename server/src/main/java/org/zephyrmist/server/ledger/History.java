@@ -20,6 +20,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.ItemKey;
@@ -144,6 +145,46 @@ public class History {
                   h.state(),
                   h.here().map(x -> x.differing(h.base().shown())).orElse(Set.of()));
             });
+  }
+
+  /**
+   * What a section held at a moment, by what had been delivered until then; whether the section had
+   * changed it is not known of the past.
+   */
+  public List<ItemLine> items(UUID section, OffsetDateTime at) {
+    var last =
+        DSL.select(RECEIPT.ID)
+            .distinctOn(RECEIPT.ITEM_KEY, RECEIPT.MASTER_ID)
+            .from(RECEIPT)
+            .where(RECEIPT.SECTION_ID.eq(section))
+            .and(RECEIPT.AT.le(at))
+            .orderBy(RECEIPT.ITEM_KEY, RECEIPT.MASTER_ID, RECEIPT.ID.desc());
+    return db.select(RECEIPT.fields())
+        .select(MASTER.CODE, VERSION.NUMBER, PERSON.NAME)
+        .from(RECEIPT)
+        .join(MASTER)
+        .on(MASTER.ID.eq(RECEIPT.MASTER_ID))
+        .join(VERSION)
+        .on(VERSION.ID.eq(RECEIPT.VERSION_ID))
+        .join(PERSON)
+        .on(PERSON.ID.eq(RECEIPT.PERSON_ID))
+        .where(RECEIPT.ID.in(last))
+        .and(RECEIPT.HOW.notIn(Receipt.How.RETIRED, Receipt.How.GIVEN_BACK))
+        .fetch(
+            r ->
+                new ItemLine(
+                    r.get(RECEIPT.MASTER_ID),
+                    r.get(RECEIPT.ITEM_KEY),
+                    r.get(RECEIPT.ITEM_KIND),
+                    r.get(RECEIPT.TITLE),
+                    r.get(MASTER.CODE),
+                    r.get(VERSION.NUMBER),
+                    r.get(RECEIPT.AT),
+                    r.get(PERSON.NAME),
+                    r.get(RECEIPT.DELIVERY_ID),
+                    r.get(RECEIPT.HOW),
+                    Holding.State.AS_DELIVERED,
+                    Set.of()));
   }
 
   /** All receipts of one item in a section, newest first. */

@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Aspect;
@@ -49,7 +50,8 @@ public class Ledger {
             h.getTitle(),
             h.getPlatformItem(),
             sameOr(h.getSent(), h.getShown(), shown),
-            shown),
+            shown,
+            Aspect.set(h.getAccepted())),
         Optional.ofNullable(h.getHere()).map(here -> sameOr(here, h.getShown(), shown)));
   }
 
@@ -80,13 +82,13 @@ public class Ledger {
                 + "   shown) select ?, ?, ?, ?, ?, ?::timestamptz, x.* from unnest(?::text[],"
                 + "   ?::text[], ?::text[], ?::text[], ?::int[], ?::text[], ?::bytea[],"
                 + "   ?::bytea[]) x returning *),"
-                + " gone as (delete from holding h using r where r.how = 'RETIRED'"
+                + " gone as (delete from holding h using r where r.how in ('RETIRED', 'GIVEN_BACK')"
                 + "   and h.section_id = r.section_id and h.master_id = r.master_id"
                 + "   and h.item_key = r.item_key)"
                 + " insert into holding (section_id, master_id, item_key, item_kind, title,"
                 + "   platform_item, receipt_id, sent, shown, here)"
                 + " select section_id, master_id, item_key, item_kind, title, platform_item, id,"
-                + "   sent, shown, shown from r where how <> 'RETIRED'"
+                + "   sent, shown, shown from r where how not in ('RETIRED', 'GIVEN_BACK')"
                 + " on conflict (section_id, master_id, item_key) do update set"
                 + "   item_kind = excluded.item_kind, title = excluded.title,"
                 + "   platform_item = excluded.platform_item,"
@@ -146,6 +148,28 @@ public class Ledger {
         .execute();
   }
 
+  /** Who changed an item in a section, and when, in the platform's words. */
+  public record Author(String by, String at) {}
+
+  /** Notes who changed items, by the platform's ids of them. */
+  public void changedBy(UUID section, Map<String, Author> authors) {
+    if (authors.isEmpty()) {
+      return;
+    }
+    String[] ids = authors.keySet().toArray(String[]::new);
+    db.query(
+            "update holding h set changed_by = nullif(x.who, ''), changed_at = nullif(x.moment, '')"
+                + " from unnest(?::text[], ?::text[], ?::text[]) x (id, who, moment)"
+                + " where h.section_id = ? and h.platform_item = x.id"
+                + " and (h.changed_by is distinct from nullif(x.who, '')"
+                + "   or h.changed_at is distinct from nullif(x.moment, ''))",
+            ids,
+            Stream.of(ids).map(i -> authors.get(i).by()).toArray(String[]::new),
+            Stream.of(ids).map(i -> authors.get(i).at()).toArray(String[]::new),
+            section)
+        .execute();
+  }
+
   private void here(UUID section, List<Holding> moved, List<byte[]> now) {
     db.query(
             "update holding h set here = x.here"
@@ -168,6 +192,40 @@ public class Ledger {
             .eq(o.section())
             .and(STANDING.MASTER_ID.eq(o.master()))
             .and(STANDING.VERSION_ID.ne(o.version())));
+  }
+
+  /** Where a section stands towards a master. */
+  public record Stand(UUID version, int expected, int withheld) {}
+
+  public Optional<Stand> stand(UUID section, UUID master) {
+    return db.selectFrom(STANDING)
+        .where(STANDING.SECTION_ID.eq(section))
+        .and(STANDING.MASTER_ID.eq(master))
+        .fetchOptional(r -> new Stand(r.getVersionId(), r.getExpected(), r.getWithheld()));
+  }
+
+  /**
+   * The section stands where it stood before a delivery that was taken back; where it had received
+   * nothing and something had to be left, it stands as it did with that delivery.
+   */
+  public void standsAgain(Origin o, Optional<Stand> before) {
+    if (before.isPresent()) {
+      Stand s = before.get();
+      standing(
+          new Origin(o.section(), o.master(), s.version(), o.delivery(), o.person()),
+          s.expected(),
+          s.withheld());
+      return;
+    }
+    boolean left =
+        db.fetchExists(
+            HOLDING, HOLDING.SECTION_ID.eq(o.section()).and(HOLDING.MASTER_ID.eq(o.master())));
+    if (!left) {
+      db.deleteFrom(STANDING)
+          .where(STANDING.SECTION_ID.eq(o.section()))
+          .and(STANDING.MASTER_ID.eq(o.master()))
+          .execute();
+    }
   }
 
   /** Notes another delivery of what the section holds; false if it never received the master. */

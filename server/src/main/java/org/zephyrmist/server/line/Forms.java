@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Predicate;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
@@ -35,7 +36,7 @@ class Forms {
   private final Bodies bodies;
   private final Files files;
 
-  private record TextOf(UUID version, Fingerprint wording) {}
+  private record TextOf(UUID within, Fingerprint wording) {}
 
   /**
    * @param dead references of the text that led nowhere
@@ -93,12 +94,23 @@ class Forms {
     }
   }
 
+  /**
+   * Among what texts may name items.
+   *
+   * @param id the same among which the same can be named
+   */
+  record Within(UUID id, Predicate<ItemKey> known) {
+    static Within version(Version v) {
+      return new Within(v.id(), v.tree()::has);
+    }
+  }
+
   /** What these steps write, by item; for steps that write nothing, nothing. */
-  Map<ItemKey, Written> of(Version version, Collection<Step> steps) {
+  Map<ItemKey, Written> of(Within within, Collection<Step> steps) {
     Set<Fingerprint> wanted = new HashSet<>();
     steps.forEach(s -> s.writes().forEach(a -> wanted.add(becomes(s).get(a))));
     Map<Fingerprint, String> found = bodies.get(wanted);
-    Map<Fingerprint, Live> texts = texts(version, steps, found);
+    Map<Fingerprint, Live> texts = texts(within, steps, found);
     Map<ItemKey, Written> all = new HashMap<>();
     for (Step s : steps) {
       if (!s.writes().isEmpty()) {
@@ -125,14 +137,14 @@ class Forms {
   }
 
   private Map<Fingerprint, Live> texts(
-      Version version, Collection<Step> steps, Map<Fingerprint, String> found) {
+      Within within, Collection<Step> steps, Map<Fingerprint, String> found) {
     Map<Fingerprint, Live> texts = new HashMap<>();
     Map<Fingerprint, Wording> others = new HashMap<>();
     Map<String, String> named = new HashMap<>();
     for (Step s : steps) {
       if (s.writes().contains(Aspect.WORDING)) {
         Fingerprint print = becomes(s).get(Aspect.WORDING);
-        Live known = live.getIfPresent(new TextOf(version.id(), print));
+        Live known = live.getIfPresent(new TextOf(within.id(), print));
         if (known != null) {
           texts.put(print, known);
         } else {
@@ -147,9 +159,9 @@ class Forms {
         (print, w) -> {
           References.Live text =
               References.live(
-                  w.html(), f -> there.contains(f.sha256()), x -> version.tree().has(x.key()));
+                  w.html(), f -> there.contains(f.sha256()), x -> within.known().test(x.key()));
           Live l = new Live(text.dead() == 0 ? w : w.withHtml(text.html()), text.dead());
-          live.put(new TextOf(version.id(), print), l);
+          live.put(new TextOf(within.id(), print), l);
           texts.put(print, l);
         });
     return texts;

@@ -13,6 +13,8 @@ import org.zephyrmist.server.shell.Shell;
  *
  * @param person who confirmed the delivery, or else who made it
  * @param attempts how often it failed in a row
+ * @param takesBack the delivery that is taken back by this one
+ * @param atOnce how many lines of its delivery may be in work at the same time
  * @param emptied whether its shell was found emptied before it began
  * @param readTag the platform's name for the state of the shell that its plan was made from
  * @param token of the worker that has the section just now
@@ -24,6 +26,8 @@ record Line(
     PartsChoice parts,
     Choices choices,
     UUID person,
+    Optional<UUID> takesBack,
+    Optional<Integer> atOnce,
     LineState state,
     int attempts,
     int same,
@@ -48,6 +52,8 @@ record Line(
         parts,
         choices,
         person,
+        takesBack,
+        atOnce,
         state,
         attempts,
         same,

@@ -12,14 +12,17 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.delivery.DeliveryState;
 import org.zephyrmist.core.delivery.LineState;
+import org.zephyrmist.server.mail.EndMails;
 
 /** Notices when the last line of a delivery has come to rest. */
 @Component
 public class LineEnds {
   private final DSLContext db;
   private final Clock clock;
+  private final EndMails mails;
 
-  LineEnds(DSLContext db, Clock clock) {
+  LineEnds(DSLContext db, Clock clock, EndMails mails) {
+    this.mails = mails;
     this.db = db;
     this.clock = clock;
   }
@@ -36,13 +39,15 @@ public class LineEnds {
           .and(DELIVERY.STATE.eq(DeliveryState.PLANNING))
           .execute();
     }
-    if (!moving) {
-      db.update(DELIVERY)
-          .set(DELIVERY.STATE, DeliveryState.DONE)
-          .set(DELIVERY.FINISHED_AT, OffsetDateTime.now(clock))
-          .where(DELIVERY.ID.eq(delivery))
-          .and(DELIVERY.STATE.eq(DeliveryState.RUNNING))
-          .execute();
+    if (!moving
+        && db.update(DELIVERY)
+                .set(DELIVERY.STATE, DeliveryState.DONE)
+                .set(DELIVERY.FINISHED_AT, OffsetDateTime.now(clock))
+                .where(DELIVERY.ID.eq(delivery))
+                .and(DELIVERY.STATE.eq(DeliveryState.RUNNING))
+                .execute()
+            > 0) {
+      mails.ended(delivery);
     }
   }
 

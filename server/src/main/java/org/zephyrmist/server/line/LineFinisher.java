@@ -29,6 +29,7 @@ class LineFinisher {
   private final Ledger ledger;
   private final MeantTexts texts;
   private final TransactionTemplate transaction;
+  private final TakenBack takenBack;
 
   LineFinisher(
       Lines lines,
@@ -36,7 +37,9 @@ class LineFinisher {
       ShellReader reader,
       Ledger ledger,
       MeantTexts texts,
-      TransactionTemplate transaction) {
+      TransactionTemplate transaction,
+      TakenBack takenBack) {
+    this.takenBack = takenBack;
     this.lines = lines;
     this.stored = stored;
     this.reader = reader;
@@ -81,7 +84,7 @@ class LineFinisher {
         t -> {
           lines.hold(line);
           Origin origin = line.origin(w.master());
-          ledger.record(origin, receipts);
+          takenBack.record(origin, receipts, p.back());
           stored.recorded(
               line.id(), p.steps().stream().filter(Step::moves).map(s -> s.key().value()).toList());
           stand(p, origin, count);
@@ -93,6 +96,10 @@ class LineFinisher {
   /** Where the section stands now; of a part of a version it may stay where it was. */
   private void stand(Planned p, Origin origin, Count count) {
     if (p.untouched()) {
+      return;
+    }
+    if (p.back().isPresent()) {
+      takenBack.stand(p.line(), origin);
       return;
     }
     if (p.meant().parts().keys().isEmpty()) {
@@ -114,7 +121,9 @@ class LineFinisher {
             .map(w.left()::get)
             .map(r -> r.equals(now.revisions().get(held.get().id())))
             .orElse(true);
-    return Receipt.of(s, held, untouched, Optional.ofNullable(w.plan().bases().get(s.key())));
+    Optional<Base> base = Optional.ofNullable(w.plan().bases().get(s.key()));
+    Optional<Receipt> noted = Receipt.of(s, held, untouched, base);
+    return w.plan().back().map(b -> b.rule().noted(s, noted, base)).orElse(noted);
   }
 
   private static String end(Planned p, boolean moved, Count count) {
@@ -123,7 +132,12 @@ class LineFinisher {
             ? ""
             : count.kept == 1 ? "; 1 local change kept" : "; " + count.kept + " local changes kept";
     if (p.untouched()) {
-      return "left as it is: this shell was emptied";
+      return p.because(Step.Reason.EMPTIED)
+          ? "left as it is: this shell was emptied"
+          : "left as it is: students have handed in work here, so it is not cleared";
+    }
+    if (p.back().isPresent()) {
+      return takenBackEnd(p, moved, count);
     }
     if (!moved) {
       String all = nothingToDo(p.version().number());
@@ -133,6 +147,14 @@ class LineFinisher {
     return count.missing == 0
         ? "read back, all as meant" + local
         : "read back, " + count.missing + " items are not there" + local;
+  }
+
+  private static String takenBackEnd(Planned p, boolean moved, Count count) {
+    long left = p.steps().stream().filter(s -> s.kind() == StepKind.BLOCKED).count() + count.kept;
+    String what = moved ? "taken back" : "taken back: nothing was to do";
+    return left == 0
+        ? what
+        : what + (left == 1 ? "; 1 item left as it is" : "; " + left + " items left as they are");
   }
 
   static String nothingToDo(int version) {

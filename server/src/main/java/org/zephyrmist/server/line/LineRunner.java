@@ -6,12 +6,16 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.Meant;
 import org.zephyrmist.core.delivery.Parts;
 import org.zephyrmist.core.delivery.Step;
+import org.zephyrmist.core.delivery.StepKind;
 import org.zephyrmist.server.ledger.Ledger;
+import org.zephyrmist.server.ledger.RestorePoints;
 import org.zephyrmist.server.master.Versions;
+import org.zephyrmist.server.shell.ShellReader;
 import org.zephyrmist.server.shell.Shells;
 
 /** Carries one line out: read, check the plan, write, read back, receipts and standing. */
@@ -27,6 +31,9 @@ class LineRunner {
   private final StepSender sender;
   private final LineFinisher finisher;
   private final TransactionTemplate transaction;
+  private final NotYet notYet;
+  private final RestorePoints restorePoints;
+  private final ShellReader reader;
 
   LineRunner(
       Lines lines,
@@ -38,7 +45,13 @@ class LineRunner {
       Ledger ledger,
       StepSender sender,
       LineFinisher finisher,
-      TransactionTemplate transaction) {
+      TransactionTemplate transaction,
+      NotYet notYet,
+      RestorePoints restorePoints,
+      ShellReader reader) {
+    this.reader = reader;
+    this.notYet = notYet;
+    this.restorePoints = restorePoints;
     this.lines = lines;
     this.stored = stored;
     this.planner = planner;
@@ -52,11 +65,20 @@ class LineRunner {
   }
 
   void run(Line line) {
-    if (stored.nothingPlanned(line) && stillSo(line)) {
+    if (line.shell().id().isEmpty()) {
+      notYet.shell(line);
+      return;
+    }
+    if (line.takesBack().isEmpty() && stored.nothingPlanned(line) && stillSo(line)) {
       return;
     }
     lines.activity(line.id(), LineState.RUNNING, "reading the shell");
     Planned p = planner.make(line);
+    int holds = notYet.holds(line, p.reading());
+    if (holds > 0) {
+      notYet.empty(line, holds, p.reading().tag());
+      return;
+    }
     long news = newOverwrites(line, p.steps());
     planner.store(p, LineState.RUNNING);
     if (news > 0) {
@@ -68,9 +90,19 @@ class LineRunner {
           "Look at the plan of this section, then go on.");
       return;
     }
-    Work work = Work.of(p, forms.of(p.version(), p.steps()));
+    lines.stood(line.id(), ledger.stand(line.section(), p.version().master()));
+    keepBefore(p);
+    Work work = Work.of(p, forms.of(p.within(), p.steps()));
     sender.send(work);
     finisher.finish(work);
+  }
+
+  /** What the shell holds is kept if anything there is to be changed or removed. */
+  private void keepBefore(Planned p) {
+    if (p.steps().stream().anyMatch(s -> s.moves() && s.kind() != StepKind.ADD)) {
+      reader.keepAll(p.reading());
+      restorePoints.keep(p.line().id(), p.line().section(), p.reading().items());
+    }
   }
 
   /**
@@ -85,7 +117,9 @@ class LineRunner {
       return false;
     }
     Versions.Version version = versions.get(line.version());
-    if (!version.marked().isEmpty() || !line.parts().isEverything()) {
+    if (!version.marked().isEmpty()
+        || !line.parts().isEverything()
+        || line.choices().onto() != Choices.Onto.UP_TO_DATE) {
       return false; // what is meant may have changed, though the shell has not
     }
     int expected = Meant.of(version.tree(), Parts.EVERYTHING, line.shell().facts()).items().size();
@@ -93,6 +127,7 @@ class LineRunner {
         transaction.execute(
             t -> {
               lines.hold(line);
+              lines.stood(line.id(), ledger.stand(line.section(), version.master()));
               boolean stands = ledger.stillStands(line.origin(version.master()), expected);
               if (stands) {
                 lines.done(line.id(), LineFinisher.nothingToDo(version.number()));

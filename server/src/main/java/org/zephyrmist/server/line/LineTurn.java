@@ -47,7 +47,7 @@ class LineTurn {
 
   private Outcome inSection(Line known, Consumer<Line> work) {
     UUID token = UUID.randomUUID();
-    if (!lines.claim(known.section(), known.id(), token)) {
+    if (!lines.claim(known, token)) {
       return Outcome.NOT_NOW;
     }
     Line line = lines.get(known.id());

@@ -12,10 +12,13 @@ import java.util.Optional;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.LineState;
+import org.zephyrmist.core.delivery.WaitsFor;
 import org.zephyrmist.server.db.tables.records.DeliveryLineRecord;
 import org.zephyrmist.server.db.tables.records.DeliveryRecord;
+import org.zephyrmist.server.ledger.Ledger;
 import org.zephyrmist.server.shell.Shells;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -62,8 +65,11 @@ class Lines {
         json.readValue(d.getParts().data(), ChosenParts.class).choice(),
         new Choices(d.getClash(), d.getTwin(), d.getArrival(), d.getDates())
             .with(d.getEmptied())
+            .with(d.getOnto())
             .with(decided.of(d.getId())),
         Optional.ofNullable(d.getConfirmedBy()).orElse(d.getMadeBy()),
+        Optional.ofNullable(d.getTakesBack()),
+        Optional.ofNullable(d.getAtOnce()),
         l.getState(),
         l.getAttempts(),
         l.getSame(),
@@ -95,14 +101,29 @@ class Lines {
    * Takes the section for this line; false while another line has it. A worker that took it for the
    * same line before, and was thought dead, can write no more.
    */
-  boolean claim(UUID section, UUID line, UUID token) {
-    return db.update(SECTION)
-            .set(SECTION.BUSY_LINE, line)
-            .set(SECTION.BUSY_TOKEN, token)
-            .where(SECTION.ID.eq(section))
-            .and(SECTION.BUSY_LINE.isNull().or(SECTION.BUSY_LINE.eq(line)))
-            .execute()
-        > 0;
+  @Transactional
+  public boolean claim(Line line, UUID token) {
+    return line.atOnce().map(most -> fewer(line, most)).orElse(true)
+        && db.update(SECTION)
+                .set(SECTION.BUSY_LINE, line.id())
+                .set(SECTION.BUSY_TOKEN, token)
+                .where(SECTION.ID.eq(line.section()))
+                .and(SECTION.BUSY_LINE.isNull().or(SECTION.BUSY_LINE.eq(line.id())))
+                .execute()
+            > 0;
+  }
+
+  /** Whether fewer lines of its delivery than so many are in work; nobody else counts meanwhile. */
+  private boolean fewer(Line line, int most) {
+    db.selectOne().from(DELIVERY).where(DELIVERY.ID.eq(line.delivery())).forUpdate().fetch();
+    return most
+        > db.fetchCount(
+            db.selectOne()
+                .from(SECTION)
+                .join(DELIVERY_LINE)
+                .on(DELIVERY_LINE.ID.eq(SECTION.BUSY_LINE))
+                .where(DELIVERY_LINE.DELIVERY_ID.eq(line.delivery()))
+                .and(DELIVERY_LINE.ID.ne(line.id())));
   }
 
   void release(UUID section, UUID token) {
@@ -177,6 +198,65 @@ class Lines {
         .set(DELIVERY_LINE.REMEDY, remedy)
         .where(DELIVERY_LINE.ID.eq(line))
         .execute();
+  }
+
+  /** Waits for something outside, and goes on by itself. */
+  void notYet(UUID line, WaitsFor what, String reason, String remedy, Duration lookAgain) {
+    db.update(DELIVERY_LINE)
+        .set(DELIVERY_LINE.STATE, LineState.NOT_YET)
+        .set(DELIVERY_LINE.WAITS_FOR, what)
+        .set(DELIVERY_LINE.ACTIVITY, "")
+        .set(DELIVERY_LINE.ATTEMPTS, 0)
+        .set(DELIVERY_LINE.NEXT_TRY, OffsetDateTime.now(clock).plus(lookAgain))
+        .set(DELIVERY_LINE.REASON, reason)
+        .set(DELIVERY_LINE.REMEDY, remedy)
+        .where(DELIVERY_LINE.ID.eq(line))
+        .execute();
+  }
+
+  void readAs(UUID line, String tag) {
+    db.update(DELIVERY_LINE)
+        .set(DELIVERY_LINE.READ_TAG, tag)
+        .where(DELIVERY_LINE.ID.eq(line))
+        .execute();
+  }
+
+  void lookAgain(UUID line, Duration pause) {
+    db.update(DELIVERY_LINE)
+        .set(DELIVERY_LINE.NEXT_TRY, OffsetDateTime.now(clock).plus(pause))
+        .where(DELIVERY_LINE.ID.eq(line))
+        .execute();
+  }
+
+  /** Notes once where the section stood before the line was carried out. */
+  void stood(UUID line, Optional<Ledger.Stand> at) {
+    db.update(DELIVERY_LINE)
+        .set(DELIVERY_LINE.STOOD, true)
+        .set(DELIVERY_LINE.STOOD_AT, at.map(Ledger.Stand::version).orElse(null))
+        .set(DELIVERY_LINE.STOOD_EXPECTED, at.map(Ledger.Stand::expected).orElse(null))
+        .set(DELIVERY_LINE.STOOD_WITHHELD, at.map(Ledger.Stand::withheld).orElse(null))
+        .where(DELIVERY_LINE.ID.eq(line))
+        .and(DELIVERY_LINE.STOOD.isFalse())
+        .execute();
+  }
+
+  /** Where the section of a line stood before it was carried out; none if it was not. */
+  Optional<Ledger.Stand> stood(UUID delivery, UUID section) {
+    return db.selectFrom(DELIVERY_LINE)
+        .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
+        .and(DELIVERY_LINE.SECTION_ID.eq(section))
+        .and(DELIVERY_LINE.STOOD_AT.isNotNull())
+        .fetchOptional(
+            r -> new Ledger.Stand(r.getStoodAt(), r.getStoodExpected(), r.getStoodWithheld()));
+  }
+
+  /** The line of a section in a delivery. */
+  UUID of(UUID delivery, UUID section) {
+    return db.select(DELIVERY_LINE.ID)
+        .from(DELIVERY_LINE)
+        .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
+        .and(DELIVERY_LINE.SECTION_ID.eq(section))
+        .fetchSingle(DELIVERY_LINE.ID);
   }
 
   void done(UUID line, String activity) {

@@ -2,6 +2,7 @@ package org.zephyrmist.server.line;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.Meant;
@@ -14,6 +15,7 @@ import org.zephyrmist.server.shell.Reading;
  * A plan with all that it was made from.
  *
  * @param emptied whether the shell was found emptied before the line began
+ * @param back what it takes back; none if it is an ordinary line
  */
 record Planned(
     Line line,
@@ -23,9 +25,23 @@ record Planned(
     Reading reading,
     Map<ItemKey, Base> bases,
     List<Step> steps,
-    boolean emptied) {
-  /** Whether nothing is done in the shell because it was emptied. */
+    boolean emptied,
+    Optional<TakenBack.Back> back) {
+  /** Whether nothing is done in the shell, because it was emptied or may not be cleared. */
   boolean untouched() {
-    return steps.stream().anyMatch(s -> s.reason() == Step.Reason.EMPTIED);
+    return because(Step.Reason.EMPTIED) || because(Step.Reason.NOT_CLEARED);
+  }
+
+  boolean because(Step.Reason reason) {
+    return steps.stream().anyMatch(s -> s.reason() == reason);
+  }
+
+  /** Among what the texts that it writes may name items. */
+  Forms.Within within() {
+    return back.map(
+            b ->
+                new Forms.Within(
+                    line.id(), k -> bases.containsKey(k) || b.rule().keys().contains(k)))
+        .orElseGet(() -> Forms.Within.version(version));
   }
 }

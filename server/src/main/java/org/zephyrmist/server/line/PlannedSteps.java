@@ -28,6 +28,7 @@ import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.Sides;
 import org.zephyrmist.core.delivery.Step;
 import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.core.edition.Evidence;
 import org.zephyrmist.server.content.CopyRows;
 import org.zephyrmist.server.db.tables.records.DeliveryStepRecord;
 import org.zephyrmist.server.platform.PlatformGateway.Written;
@@ -54,10 +55,7 @@ public class PlannedSteps {
 
   /** Puts a plan in the place of an older one; steps that were recorded already stay. */
   @Transactional
-  public void plan(Planned p, LineState state) {
-    Line of = p.line();
-    List<Step> steps = p.steps();
-    Reading shell = p.reading();
+  public void plan(Line of, List<Step> steps, Reading shell, boolean emptied, LineState state) {
     lines.hold(of);
     UUID line = of.id();
     db.deleteFrom(DELIVERY_STEP)
@@ -94,7 +92,7 @@ public class PlannedSteps {
         .set(DELIVERY_LINE.COUNTS, JSONB.valueOf(json.writeValueAsString(named)))
         .set(DELIVERY_LINE.READ_AT, OffsetDateTime.now(clock))
         .set(DELIVERY_LINE.READ_TAG, shell.tag())
-        .set(DELIVERY_LINE.EMPTIED, p.emptied())
+        .set(DELIVERY_LINE.EMPTIED, emptied)
         .set(DELIVERY_LINE.ACTIVITY, "")
         .setNull(DELIVERY_LINE.REASON)
         .setNull(DELIVERY_LINE.REMEDY)
@@ -111,10 +109,10 @@ public class PlannedSteps {
         db,
         "delivery_step (line_id, n, item_key, item_kind, title, kind, reason, moves, writes,"
             + " aspect_steps, base, here, meant, becomes, platform_item, sent, done, recorded,"
-            + " seen_revision)",
+            + " seen_revision, evidence)",
         copy -> {
           for (DeliveryStepRecord r : rows) {
-            copy.row(19).add(r.getLineId()).add(r.getN()).add(r.getItemKey());
+            copy.row(20).add(r.getLineId()).add(r.getN()).add(r.getItemKey());
             copy.add(r.getItemKind().name()).add(r.getTitle());
             copy.add(r.getKind().name()).add(r.getReason().name());
             copy.add(r.getMoves()).add(r.getWrites()).addJson(r.getAspectSteps().data());
@@ -122,6 +120,7 @@ public class PlannedSteps {
             copy.orNothing(r.getMeant()).orNothing(r.getBecomes());
             copy.orNothing(r.getPlatformItem()).add(r.getSent()).add(r.getDone());
             copy.add(r.getRecorded()).orNothing(r.getSeenRevision());
+            copy.orNoJson(r.getEvidence() == null ? null : r.getEvidence().data());
           }
         });
   }
@@ -144,6 +143,7 @@ public class PlannedSteps {
     r.setBecomes(packed(s.sides().becomes()));
     r.setSeenRevision(s.id().map(shell.revisions()::get).orElse(null));
     r.setPlatformItem(s.id().orElse(null));
+    r.setEvidence(s.evidence().map(e -> JSONB.valueOf(json.writeValueAsString(e))).orElse(null));
     r.setSent(false);
     r.setDone(false);
     r.setRecorded(false);
@@ -175,6 +175,15 @@ public class PlannedSteps {
   List<Step> steps(UUID line) {
     return db.selectFrom(DELIVERY_STEP)
         .where(DELIVERY_STEP.LINE_ID.eq(line))
+        .orderBy(DELIVERY_STEP.N)
+        .fetch(this::step);
+  }
+
+  /** The steps of a line that were done and of which the ledger knows. */
+  List<Step> recorded(UUID line) {
+    return db.selectFrom(DELIVERY_STEP)
+        .where(DELIVERY_STEP.LINE_ID.eq(line))
+        .and(DELIVERY_STEP.RECORDED)
         .orderBy(DELIVERY_STEP.N)
         .fetch(this::step);
   }
@@ -282,7 +291,8 @@ public class PlannedSteps {
         json.readValue(r.getAspectSteps().data(), ASPECTS),
         Aspect.set(r.getWrites()),
         r.getReason(),
-        new Sides(side(r.getBase()), side(r.getHere()), side(r.getMeant()), side(r.getBecomes())));
+        new Sides(side(r.getBase()), side(r.getHere()), side(r.getMeant()), side(r.getBecomes())),
+        Optional.ofNullable(r.getEvidence()).map(e -> json.readValue(e.data(), Evidence.class)));
   }
 
   private static Optional<Fingerprints> side(byte[] packed) {

@@ -3,6 +3,7 @@ package org.zephyrmist.server.line;
 import java.util.Collection;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.server.ledger.RestorePoints;
 import org.zephyrmist.server.queue.Job;
 import org.zephyrmist.server.queue.Outcome;
 
@@ -14,8 +15,18 @@ public class RunLine implements Job {
   private final LineEnds ends;
   private final LineTurn turn;
   private final LineRunner runner;
+  private final GoingOn goingOn;
+  private final RestorePoints restorePoints;
 
-  RunLine(Lines lines, LineEnds ends, LineTurn turn, LineRunner runner) {
+  RunLine(
+      Lines lines,
+      LineEnds ends,
+      LineTurn turn,
+      LineRunner runner,
+      GoingOn goingOn,
+      RestorePoints restorePoints) {
+    this.goingOn = goingOn;
+    this.restorePoints = restorePoints;
     this.lines = lines;
     this.ends = ends;
     this.turn = turn;
@@ -37,10 +48,12 @@ public class RunLine implements Job {
     return lines.strays(true);
   }
 
-  /** Sections that are still taken, deliveries whose last line has ended. */
+  /** Sections that are still taken, deliveries whose last line has ended, lines that may begin. */
   @Override
   public void sweep() {
     lines.releaseLeft();
     ends.checkAll();
+    goingOn.ready();
+    restorePoints.sweep();
   }
 }

@@ -1,6 +1,7 @@
 package org.zephyrmist.server.line;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -39,6 +40,7 @@ class Settlement {
   private final Forms forms;
   private final Writes writes;
   private final TransactionTemplate transaction;
+  private final TakenBack takenBack;
 
   Settlement(
       Lines lines,
@@ -48,7 +50,9 @@ class Settlement {
       Versions versions,
       Forms forms,
       Writes writes,
-      TransactionTemplate transaction) {
+      TransactionTemplate transaction,
+      TakenBack takenBack) {
+    this.takenBack = takenBack;
     this.lines = lines;
     this.stored = stored;
     this.ledger = ledger;
@@ -75,8 +79,9 @@ class Settlement {
   private void settle(Line mine, Line of, List<StoredStep> sent, PlatformGateway gateway) {
     Versions.Version version = versions.get(of.version());
     UUID master = version.master();
+    Optional<TakenBack.Back> back = takenBack.of(of);
     Map<ItemKey, Forms.Written> written =
-        forms.of(version, sent.stream().map(StoredStep::step).toList());
+        forms.of(within(mine, of, version, back), sent.stream().map(StoredStep::step).toList());
     List<StoredStep> done = resend(mine, of, sent, written, master, gateway);
     if (done.isEmpty()) {
       return;
@@ -84,13 +89,31 @@ class Settlement {
     Reading reading = reader.read(gateway, mine.shell(), with(new Ours(), master, done));
     Map<ItemKey, Base> bases = Ledger.bases(reading.holdings(), master);
     List<Receipt> receipts =
-        done.stream().flatMap(s -> receipt(s, reading, bases, written).stream()).toList();
+        done.stream()
+            .flatMap(
+                s -> {
+                  Optional<Base> base = Optional.ofNullable(bases.get(s.step().key()));
+                  Optional<Receipt> r = receipt(s, reading, base, written);
+                  return back.map(b -> b.rule().noted(s.step(), r, base)).orElse(r).stream();
+                })
+            .toList();
     transaction.executeWithoutResult(
         t -> {
           lines.hold(mine);
-          ledger.record(of.origin(master), receipts);
+          takenBack.record(of.origin(master), receipts, back);
           stored.recorded(of.id(), done.stream().map(s -> s.step().key().value()).toList());
         });
+  }
+
+  private Forms.Within within(
+      Line mine, Line of, Versions.Version version, Optional<TakenBack.Back> back) {
+    if (back.isEmpty()) {
+      return Forms.Within.version(version);
+    }
+    Set<ItemKey> known =
+        new HashSet<>(Ledger.bases(ledger.holdings(mine.section()), version.master()).keySet());
+    known.addAll(back.get().rule().keys());
+    return new Forms.Within(of.id(), known::contains);
   }
 
   private static Ours with(Ours ours, UUID master, List<StoredStep> done) {
@@ -140,10 +163,7 @@ class Settlement {
   }
 
   private static Optional<Receipt> receipt(
-      StoredStep s,
-      Reading reading,
-      Map<ItemKey, Base> bases,
-      Map<ItemKey, Forms.Written> written) {
+      StoredStep s, Reading reading, Optional<Base> base, Map<ItemKey, Forms.Written> written) {
     Step step = s.step();
     boolean untouched =
         s.leftRevision()
@@ -155,7 +175,7 @@ class Settlement {
         step,
         s.platformItem().flatMap(reading::item),
         untouched,
-        Optional.ofNullable(bases.get(step.key())),
+        base,
         w == null ? Set.of() : w.refers());
   }
 }

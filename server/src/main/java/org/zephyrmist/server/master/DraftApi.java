@@ -5,12 +5,14 @@ import static org.zephyrmist.server.db.Tables.PERSON;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.http.HttpStatus;
@@ -25,6 +27,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.server.content.Previews;
@@ -45,6 +48,7 @@ class DraftApi {
   private final TakeOver takeOver;
   private final Presence presence;
   private final DraftFiles uploads;
+  private final FromSections fromSections;
 
   DraftApi(
       DSLContext db,
@@ -53,7 +57,9 @@ class DraftApi {
       DraftEdits edits,
       TakeOver takeOver,
       Presence presence,
-      DraftFiles uploads) {
+      DraftFiles uploads,
+      FromSections fromSections) {
+    this.fromSections = fromSections;
     this.presence = presence;
     this.uploads = uploads;
     this.db = db;
@@ -226,5 +232,21 @@ class DraftApi {
 
   private static List<ItemKey> keys(List<String> keys) {
     return keys.stream().map(Previews::key).distinct().toList();
+  }
+
+  /**
+   * @param section whose form of the item is taken
+   * @param aspects that are taken
+   */
+  record FromSection(@NotNull UUID section, @NotEmpty Set<@NotNull Aspect> aspects) {}
+
+  /** Takes what a section made of an item into the draft. */
+  @PostMapping("/items/{key}/from-section")
+  void fromSection(
+      @PathVariable UUID id,
+      @PathVariable String key,
+      @Valid @RequestBody FromSection f,
+      @AuthenticationPrincipal SignedIn who) {
+    fromSections.take(masters.get(id, who), Previews.key(key), f.section(), f.aspects(), who);
   }
 }

@@ -153,8 +153,12 @@ public class Platforms {
         .orElseThrow(() -> Refusal.notFound("platform"));
   }
 
+  public List<UUID> all() {
+    return db.select(PLATFORM.ID).from(PLATFORM).fetch(PLATFORM.ID);
+  }
+
   public void tieAll() {
-    db.select(PLATFORM.ID).from(PLATFORM).fetch(PLATFORM.ID).forEach(this::tie);
+    all().forEach(this::tie);
   }
 
   /**

@@ -7,6 +7,7 @@ import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.TERM;
 
 import jakarta.validation.constraints.NotNull;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -22,6 +23,7 @@ import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.zephyrmist.server.content.Previews;
 import org.zephyrmist.server.content.Trees;
@@ -29,6 +31,7 @@ import org.zephyrmist.server.ledger.History;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.platform.Platforms;
+import org.zephyrmist.server.web.Days;
 import org.zephyrmist.server.web.Refusal;
 
 /** One section from the ledger: which master at which version, and each item's receipts. */
@@ -37,11 +40,19 @@ import org.zephyrmist.server.web.Refusal;
 class SectionApi {
   private final DSLContext db;
   private final Reach reach;
+  private final ReachedSections reached;
   private final Instructors instructors;
   private final History history;
   private final Trees trees;
 
-  SectionApi(DSLContext db, Reach reach, Instructors instructors, History history, Trees trees) {
+  SectionApi(
+      DSLContext db,
+      Reach reach,
+      ReachedSections reached,
+      Instructors instructors,
+      History history,
+      Trees trees) {
+    this.reached = reached;
     this.history = history;
     this.trees = trees;
     this.db = db;
@@ -117,12 +128,20 @@ class SectionApi {
         .toList();
   }
 
-  /** Every item that was delivered to the section, with its last receipt. */
+  /**
+   * Every item that was delivered to the section, with its last receipt.
+   *
+   * @param on what had been delivered by the end of this day (UTC); absent: now
+   */
   @GetMapping("/{id}/items")
-  List<History.ItemLine> items(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
-    check(id, who);
+  List<History.ItemLine> items(
+      @PathVariable UUID id,
+      @RequestParam(required = false) LocalDate on,
+      @AuthenticationPrincipal SignedIn who) {
+    reached.check(id, who);
     Map<Placed, Integer> order = outline(id);
-    List<History.ItemLine> lines = history.items(id);
+    List<History.ItemLine> lines =
+        on == null ? history.items(id) : history.items(id, Days.ends(on));
     lines.sort(
         Comparator.comparing(History.ItemLine::masterCode)
             .thenComparing(
@@ -154,14 +173,7 @@ class SectionApi {
       @PathVariable UUID master,
       @PathVariable String key,
       @AuthenticationPrincipal SignedIn who) {
-    check(id, who);
+    reached.check(id, who);
     return history.receipts(id, master, Previews.key(key));
-  }
-
-  private void check(UUID id, SignedIn who) {
-    if (!db.fetchExists(
-        db.selectOne().from(SECTION).where(SECTION.ID.eq(id)).and(reach.sections(who)))) {
-      throw Refusal.notFound("section");
-    }
   }
 }

@@ -14,6 +14,7 @@ import org.zephyrmist.server.ledger.Holding;
  * @param byId its items by the platform's ids, in the order of the platform
  * @param forms of each item in our terms
  * @param revisions the platform's name for the state of each item
+ * @param changes who changed each item last, and when, as the platform tells it
  * @param tag the platform's name for the state of the whole shell; empty if it has none
  * @param holdings what the ledger has of the section
  */
@@ -21,8 +22,19 @@ public record Reading(
     Map<String, Held> byId,
     Map<String, Map<Aspect, String>> forms,
     Map<String, String> revisions,
+    Map<String, Change> changes,
     String tag,
     List<Holding> holdings) {
+  /** A shell that is not there. */
+  public static final Reading OF_NOTHING =
+      new Reading(Map.of(), Map.of(), Map.of(), Map.of(), "", List.of());
+
+  /**
+   * The last change of an item.
+   *
+   * @param by empty if the platform does not tell
+   */
+  public record Change(String by, String at) {}
 
   public List<Held> items() {
     return List.copyOf(byId.values());

@@ -10,6 +10,7 @@ import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.FileRef;
+import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.server.Settings;
@@ -68,6 +69,7 @@ public class ShellReader {
     Map<String, Held> byId = new LinkedHashMap<>();
     Map<String, Map<Aspect, String>> forms = new HashMap<>();
     Map<String, String> revisions = new HashMap<>();
+    Map<String, Reading.Change> changes = new HashMap<>();
     for (PlatformGateway.ShellItem i : contents.items()) {
       String wording = i.forms().get(Aspect.WORDING);
       ShellTranslator.Read r =
@@ -76,8 +78,9 @@ public class ShellReader {
       byId.put(i.id(), r.held());
       forms.put(i.id(), r.forms());
       revisions.put(i.id(), i.revision());
+      changes.put(i.id(), new Reading.Change(i.changedBy(), i.changedAt()));
     }
-    return new Reading(byId, forms, revisions, contents.tag(), holdings);
+    return new Reading(byId, forms, revisions, changes, contents.tag(), holdings);
   }
 
   private static List<String> questionFiles(List<PlatformGateway.ShellItem> items) {
@@ -136,6 +139,33 @@ public class ShellReader {
             .map(Holding::platformItem)
             .toList());
     ledger.seen(shell.section(), r.holdings(), r.byId());
+    ledger.changedBy(shell.section(), authors(r));
+  }
+
+  /** Who changed what is otherwise than it was delivered. */
+  private static Map<String, Ledger.Author> authors(Reading r) {
+    Map<String, Ledger.Author> all = new HashMap<>();
+    for (Holding h : r.holdings()) {
+      Reading.Change c = r.changes().get(h.platformItem());
+      boolean changed =
+          r.item(h.platformItem())
+              .filter(held -> !held.aspects().equals(h.base().shown()))
+              .isPresent();
+      if (changed && c != null) {
+        all.put(h.platformItem(), new Ledger.Author(c.by(), c.at()));
+      }
+    }
+    return all;
+  }
+
+  /** Keeps the texts of everything that was read. */
+  public void keepAll(Reading r) {
+    Map<Fingerprint, String> all = new HashMap<>();
+    r.byId()
+        .forEach(
+            (id, held) ->
+                r.forms().get(id).forEach((a, form) -> all.put(held.aspects().get(a), form)));
+    bodies.keep(all);
   }
 
   /** Keeps the texts of these items, so that they can be shown and found again later. */

@@ -23,6 +23,7 @@ import org.zephyrmist.core.content.Mentions;
 import org.zephyrmist.core.content.Place;
 import org.zephyrmist.core.content.References;
 import org.zephyrmist.core.content.Wording;
+import org.zephyrmist.core.delivery.CleanStart;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.server.platform.PlatformGateway.ShellItem;
 import org.zephyrmist.server.platform.ShellAddresses;
@@ -116,6 +117,11 @@ public final class ShellTranslator {
   /** The platform's id in what stands where a key would stand. */
   static String here(String key) {
     return key.substring(HERE.length());
+  }
+
+  /** The platform's id in what stands where a key would stand; none if it is a key. */
+  public static Optional<String> hereId(String key) {
+    return key.startsWith(HERE) ? Optional.of(here(key)) : Optional.empty();
   }
 
   private Place place(Place place, Optional<Ours.Known> known) {
@@ -234,22 +240,42 @@ public final class ShellTranslator {
                                         id(master, r.key().value(), complete)
                                             .map(x -> addresses.item(shell, x, r.fragment()))
                                             .orElse(References.NOWHERE)))
-                    .orElse(References.isOurs(a) ? References.NOWHERE : a));
+                    .orElseGet(
+                        () -> References.isOurs(a) ? References.NOWHERE : putBack(a, master)));
     return there.withSetup(
         there.subject(),
         there.entries().stream().filter(e -> !e.value().equals(References.NOWHERE)).toList());
   }
 
+  /** Where an address of the shell leads now, if its item was put back since. */
+  private String putBack(String address, UUID master) {
+    return addresses
+        .asItem(shell, address)
+        .flatMap(
+            i ->
+                ours.id(master, CleanStart.own(i.id()))
+                    .map(now -> addresses.item(shell, now, i.fragment())))
+        .orElse(address);
+  }
+
   /** What the platform calls an item of a master; notes it if the item is not there. */
   private Optional<String> id(UUID master, String key, boolean[] complete) {
-    Optional<String> id = ItemKey.of(key).flatMap(k -> ours.id(master, k));
+    Optional<String> id = id(master, key);
     complete[0] &= id.isPresent();
     return id;
   }
 
+  /** What is not ours is called as it was read, or as it is since it was put back. */
+  private Optional<String> id(UUID master, String key) {
+    Optional<String> here = hereId(key);
+    return here.isPresent()
+        ? ours.id(master, CleanStart.own(here.get())).or(() -> here)
+        : ItemKey.of(key).flatMap(k -> ours.id(master, k));
+  }
+
   private Place out(Place place, UUID master) {
     boolean top = place.parent().isEmpty();
-    Optional<String> parent = place.parent().map(ItemKey::new).flatMap(k -> ours.id(master, k));
+    Optional<String> parent = place.parent().flatMap(p -> id(master, p));
     return new Place(parent, top ? letters.get(master) + place.rank() : place.rank());
   }
 }

@@ -2,6 +2,7 @@ package org.zephyrmist.server.shell;
 
 import static org.zephyrmist.server.db.Tables.CAMPUS;
 import static org.zephyrmist.server.db.Tables.SECTION;
+import static org.zephyrmist.server.db.Tables.TERM;
 
 import java.util.Optional;
 import java.util.Set;
@@ -25,10 +26,13 @@ public class Shells {
   }
 
   public Shell of(UUID section) {
-    return db.select(SECTION.ID, SECTION.PLATFORM_ID, SECTION.SHELL, CAMPUS.SOURCED_ID)
+    return db.select(
+            SECTION.ID, SECTION.PLATFORM_ID, SECTION.SHELL, CAMPUS.SOURCED_ID, TERM.FIRST_DAY)
         .from(SECTION)
         .join(CAMPUS)
         .on(CAMPUS.ID.eq(SECTION.CAMPUS_ID))
+        .leftJoin(TERM)
+        .on(TERM.ID.eq(SECTION.TERM_ID))
         .where(SECTION.ID.eq(section))
         .fetchSingle(
             r ->
@@ -36,7 +40,7 @@ public class Shells {
                     r.value1(),
                     Optional.ofNullable(r.value2()),
                     Optional.ofNullable(r.value3()),
-                    new SectionFacts(r.value4(), "", Set.of())));
+                    new SectionFacts(r.value4(), "", Set.of(), Optional.ofNullable(r.value5()))));
   }
 
   /**

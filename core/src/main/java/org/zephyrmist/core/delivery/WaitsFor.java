@@ -1,0 +1,11 @@
+package org.zephyrmist.core.delivery;
+
+/** What has to happen before a line goes on by itself. */
+public enum WaitsFor {
+  /** The section's shell is created. */
+  SHELL,
+  /** Somebody clears the shell, since the delivery goes only into an empty one. */
+  EMPTY,
+  /** The time comes at which the delivery begins. */
+  TIME
+}

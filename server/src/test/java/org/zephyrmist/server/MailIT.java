@@ -1,0 +1,111 @@
+package org.zephyrmist.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.zephyrmist.server.db.Tables;
+import tools.jackson.databind.JsonNode;
+
+/** What people are told by mail when a delivery has ended. */
+class MailIT extends ServerIT {
+  @AfterEach
+  void open() throws Exception {
+    Practice.mailbox(false);
+  }
+
+  private static List<JsonNode> mails(String subject) {
+    try {
+      List<JsonNode> some = new ArrayList<>();
+      for (JsonNode m : Practice.get("/api/mailbox")) {
+        if (m.path("subject").asString().contains(subject)) {
+          some.add(m);
+        }
+      }
+      return some;
+    } catch (Exception e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
+  private JsonNode begin(String delivery, String more) {
+    Caller.Answer a =
+        coordinator.post("/api/deliveries/" + delivery + "/confirm", "{" + more + "}");
+    assertThat(a.status()).as(a.text()).isEqualTo(200);
+    return rest(delivery, "RUNNING");
+  }
+
+  private JsonNode told(String delivery) {
+    return coordinator.get("/api/deliveries/" + delivery).json().path("mail");
+  }
+
+  private void teaches(UUID section, String email) {
+    UUID person =
+        people.admit(email, "Jo " + email, org.zephyrmist.server.people.Role.INSTRUCTOR, PASSWORD);
+    db.deleteFrom(Tables.SECTION_INSTRUCTOR)
+        .where(Tables.SECTION_INSTRUCTOR.SECTION_ID.eq(section))
+        .execute();
+    db.insertInto(Tables.SECTION_INSTRUCTOR)
+        .set(Tables.SECTION_INSTRUCTOR.SECTION_ID, section)
+        .set(Tables.SECTION_INSTRUCTOR.PERSON_ID, person)
+        .execute();
+  }
+
+  @Test
+  void senderAndInstructorsAreToldOnceWhatCameAndWhy() throws Exception {
+    List<UUID> to = sections("lgt-ya1");
+    teaches(to.get(0), "ya1@x.example");
+    String master = master("YA");
+    String delivery = plan(master, 1, to);
+    begin(delivery, "\"tell\":\"INSTRUCTORS\",\"note\":\"New load tables of this autumn.\"");
+    await(() -> mails("YA Light"), m -> m.size() == 2);
+    JsonNode instructor = mails("is in lgt-ya1").get(0);
+    assertThat(instructor.path("recipient").asString()).isEqualTo("ya1@x.example");
+    assertThat(instructor.path("body").asString())
+        .contains("New load tables of this autumn.", "New (6):", "- Checklist", "/sections/");
+    assertThat(mails("Delivered: YA").get(0).path("recipient").asString())
+        .isEqualTo("coordinator@x.example");
+    await(() -> told(delivery), t -> t.path("sent").asInt() == 2);
+    coordinator.post("/api/deliveries/" + delivery + "/go-on", "");
+    rest(delivery, "RUNNING");
+    assertThat(mails("YA Light")).as("nothing is sent twice").hasSize(2);
+  }
+
+  @Test
+  void aMailServerThatIsDownLosesNothing() throws Exception {
+    List<UUID> to = sections("lgt-yb1");
+    String master = master("YB");
+    Practice.mailbox(true);
+    String delivery = plan(master, 1, to);
+    begin(delivery, "");
+    Thread.sleep(1500);
+    assertThat(mails("YB Light")).isEmpty();
+    assertThat(told(delivery).path("made").asInt()).isEqualTo(1);
+    Practice.mailbox(false);
+    await(() -> mails("YB Light"), m -> m.size() == 1);
+  }
+
+  @Test
+  void anAddressThatIsNotTakenIsTold() throws Exception {
+    List<UUID> to = sections("lgt-yc1");
+    teaches(to.get(0), "yc1@bounces.example");
+    String master = master("YC");
+    String delivery = plan(master, 1, to);
+    begin(delivery, "\"tell\":\"INSTRUCTORS\"");
+    JsonNode told = await(() -> told(delivery), t -> !t.path("problems").isEmpty());
+    assertThat(told.path("problems").get(0).asString())
+        .isEqualTo("yc1@bounces.example: the mail server does not take this address");
+  }
+
+  @Test
+  void nobodyIsToldIfSoChosen() throws Exception {
+    List<UUID> to = sections("lgt-yd1");
+    String master = master("YD");
+    String delivery = plan(master, 1, to);
+    begin(delivery, "\"tell\":\"NOBODY\"");
+    assertThat(told(delivery).path("made").asInt()).isZero();
+  }
+}

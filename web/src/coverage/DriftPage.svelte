@@ -1,0 +1,94 @@
+<script lang="ts">
+  import { api, counted, got, type Aspect, type Schemas } from '../api/client';
+  import HandFrame from '../frame/HandFrame.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import { hand } from '../frame/hand.svelte';
+  import { keyList } from '../frame/keys.svelte';
+  import { session } from '../frame/session.svelte';
+  import Rows from '../lists/Rows.svelte';
+  import StepMark from '../marks/StepMark.svelte';
+  import { aspect, kind, many } from '../marks/words';
+
+  /** What sections changed of a master, item by item, the most changed first. */
+  let { id }: { id: string } = $props();
+  type Line = Schemas['DriftLine'];
+  let lines = $state.raw<Line[] | null>(null);
+  let master = $state.raw<Schemas['MasterView'] | null>(null);
+  let trouble = $state.raw<unknown>(null);
+  keyList.of = [];
+
+  $effect(() => {
+    const params = { path: { id } };
+    void got(api.GET('/api/masters/{id}', { params })).then(
+      (m) => (master = m),
+      (e) => (trouble = e),
+    );
+    if (!session.term) return;
+    const query = { term: session.term.id };
+    void got(api.GET('/api/coverage/masters/{id}/drift', { params: { ...params, query } })).then(
+      (l) => (lines = l),
+      (e) => (trouble = e),
+    );
+  });
+  const how = (l: Line) =>
+    [
+      ...counted<Aspect>(l.changed).map(([a, n]) => `${aspect(a)} in ${n}`),
+      l.gone ? `taken out in ${l.gone}` : '',
+    ]
+      .filter(Boolean)
+      .join(' · ');
+</script>
+
+<main class="page folio">
+  <h1>
+    {#if !lines || !master}Looking at what sections changed …
+    {:else if lines.length}
+      {many(lines.length, 'item')} of {master.code}
+      {lines.length === 1 ? 'is' : 'are'} not as delivered somewhere
+    {:else}Every section has {master.code} as it was delivered{/if}
+  </h1>
+  <Trouble of={trouble} />
+  {#if lines}
+    <Rows
+      rows={lines}
+      height={32}
+      key={(l: Line) => l.key}
+      row={one}
+      role="group"
+      label="Items that sections changed"
+    />
+  {/if}
+</main>
+{#snippet one(l: Line)}
+  <a class="l" href="/coverage/items/{id}/{l.key}">
+    <StepMark kind={l.gone > l.sections ? 'RETIRE' : 'KEEP'} size={13} />
+    <span class="cut">{l.title}</span>
+    <span class="quiet">{kind(l.kind)}</span>
+    <span class="fig">{many(l.sections + l.gone, 'section')}</span>
+    <span class="quiet cut">{how(l)}</span>
+  </a>
+{/snippet}
+<HandFrame
+  title={hand.size ? many(hand.size, 'section') + ' in hand' : 'No section in hand'}
+  words="Choose an item to see what was made of it, and where."
+/>
+
+<style>
+  .page {
+    display: flex;
+    flex-direction: column;
+    gap: 10px;
+  }
+  .l {
+    display: grid;
+    grid-template-columns: 20px minmax(0, 1fr) 120px 100px minmax(0, 1.2fr);
+    gap: 12px;
+    align-items: center;
+    height: 32px;
+    border-bottom: 1px solid var(--line-soft);
+    font-size: 13.5px;
+  }
+  .l:hover {
+    background: var(--do-soft);
+  }
+</style>
