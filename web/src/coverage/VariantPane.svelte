@@ -32,8 +32,10 @@
   let ids = $derived(group.sections.map((s) => s.section));
   let taken = $derived(group.changed.filter((a) => a !== 'PLACE'));
   let open = $derived(group.sections.some((s) => s.changed.length));
+  // The same form read again is no other: what was done with it is still told.
+  let shown = $derived(`${item} ${group.name}`);
   $effect(() => {
-    void group;
+    void shown;
     done = '';
     trouble = null;
   });

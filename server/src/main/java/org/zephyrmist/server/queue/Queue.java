@@ -38,7 +38,8 @@ public class Queue implements SmartLifecycle {
     this.db = db;
     this.clock = clock;
     RecurringTask<Void> sweep =
-        Tasks.recurring("sweep-lines", FixedDelay.ofSeconds(5)).execute((i, c) -> sweep(jobs));
+        Tasks.recurring("sweep-lines", FixedDelay.of(settings.looksAround()))
+            .execute((i, c) -> sweep(jobs));
     scheduler =
         Scheduler.create(
                 source,
