@@ -2,6 +2,7 @@ import type { Component } from 'svelte';
 import College from './college/College.svelte';
 import Coverage from './coverage/Coverage.svelte';
 import DriftPage from './coverage/DriftPage.svelte';
+import RulesPage from './coverage/RulesPage.svelte';
 import VariantsPage from './coverage/VariantsPage.svelte';
 import Deliveries from './delivery/Deliveries.svelte';
 import DeliveryPage from './delivery/DeliveryPage.svelte';
@@ -41,6 +42,7 @@ const routes: Route[] = [
   { at: '/deliveries/print/', one: PlanPrint },
   { at: '/deliveries/', one: DeliveryPage },
   { at: '/deliveries', page: Deliveries },
+  { at: '/coverage/rules', page: RulesPage },
   { at: '/coverage/items/', one: VariantsPage },
   { at: '/coverage/drift/', one: DriftPage },
   { at: '/college', page: College },

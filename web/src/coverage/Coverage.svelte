@@ -13,6 +13,8 @@
   import HandBar from './HandBar.svelte';
   import NothingYet from './NothingYet.svelte';
   import Spread from './Spread.svelte';
+  import KeepSet from './KeepSet.svelte';
+  import { among, sets } from './sets.svelte';
   import { is, passing, stands, states, stateWords, tally, type State } from './model';
 
   let coverage = $state.raw<Schemas['Coverage'] | null>(null);
@@ -51,7 +53,23 @@
   let any = $derived(coverage ? all.length > 0 : !session.termsKnown || session.terms.length > 0);
   /** Empty only where the server has said so. */
   let waiting = $derived(!coverage && (!session.termsKnown || session.terms.length > 0));
-  let narrowed = $derived(passing(all, { text, course, campus, instructor }));
+  let filter = $derived({ text, course, campus, instructor });
+  let set = $derived(place.get('set'));
+  let setSections = $state.raw<string[] | null>(null);
+  let said = $state('');
+  $effect(() => {
+    setSections = null;
+    if (set)
+      void sets.sections(set).then(
+        (ids) => (setSections = ids),
+        (e) => (trouble = e),
+      );
+  });
+  $effect(() => {
+    if (session.term) void sets.load().catch((e) => (trouble = e));
+  });
+  let inSet = $derived(setSections ? among(all, setSections) : all);
+  let narrowed = $derived(passing(inSet, filter));
   let counts = $derived(tally(narrowed));
   let shown = $derived(narrowed.filter((s) => !show || is(s, show)));
   let sections = $derived(new Set(narrowed.map((s) => s.section)).size);
@@ -129,6 +147,15 @@
               {#each options as o (o)}<option>{o}</option>{/each}
             </select>
           {/each}
+          <select
+            class="entry"
+            aria-label="Section set"
+            value={set}
+            onchange={(e) => place.set({ set: e.currentTarget.value })}
+          >
+            <option value="">No set</option>
+            {#each sets.all as s (s.id)}<option value={s.id}>{s.name}</option>{/each}
+          </select>
         </div>
         <div class="views" role="group" aria-label="View">
           <button class="tab" aria-pressed={!grid} onclick={() => place.set({ view: '' })}
@@ -151,6 +178,17 @@
             <Standing size={17} {...marks[s]} /><b class="fig">{counts[s]}</b>{stateWords[s]}
           </button>
         {/each}
+        <span class="more">
+          {#if text || course || campus || instructor}
+            <KeepSet
+              what={() => ({ filter })}
+              words="Keep this filter as a set"
+              told={(s) => (said = s)}
+            />
+          {/if}
+          {#if said}<span class="quiet" role="status">{said}</span>{/if}
+          <a class="link quiet" href="/coverage/rules">Who should hold what</a>
+        </span>
       </div>
     {/if}
     <Trouble of={trouble} />
@@ -223,6 +261,14 @@
     display: flex;
     gap: 6px;
     align-items: center;
+  }
+  .more {
+    margin-left: auto;
+    padding-right: 16px;
+    display: flex;
+    gap: 14px;
+    align-items: center;
+    font-size: 13px;
   }
   .sum b {
     color: var(--ink);

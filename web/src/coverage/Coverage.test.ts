@@ -27,6 +27,7 @@ const coverage = (number: number[]) => ({
       expected: [5, 5],
       held: number.map((n) => (n ? 5 : 0)),
       changed: [0, 0],
+      wanted: [2, 2, 2, 2],
       needsPerson: [],
     },
   ],

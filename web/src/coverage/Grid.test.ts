@@ -38,6 +38,7 @@ const all = stands({
       expected: [5, 5, 0],
       held: [5, 5, 0],
       changed: [0, 1, 0],
+      wanted: [2, 2, 2, 2],
       needsPerson: [],
     },
   ],

@@ -6,6 +6,7 @@
   import { place } from '../frame/place.svelte';
   import { readAgain } from '../frame/reading';
   import { many } from '../marks/words';
+  import KeepSet from './KeepSet.svelte';
   import { handWords, pasted, type Master, type Stand } from './model';
 
   let {
@@ -27,7 +28,10 @@
   let codes = $state('');
   let version = $state(0);
   let versions = $derived([...(master?.versions ?? [])].reverse());
-  let to = $derived(versions.find((v) => v.number === version) ?? versions[0]);
+  /** What is expected of all of them, where that is one version. */
+  let expected = $derived(new Set(chosen.map((s) => s.wanted)));
+  let usual = $derived(expected.size === 1 ? [...expected][0] : 0);
+  let to = $derived(versions.find((v) => v.number === (version || usual)) ?? versions[0]);
   let here = $derived(coverage.sections.filter((s) => hand.has(s.id)).length);
   let behind = $derived(stands.filter((s) => s.master === master && (s.behind > 0 || s.never)));
 
@@ -97,6 +101,11 @@
         .join(' · ')}
   >
     {@render paste()}
+    <KeepSet
+      what={() => ({ sections: [...hand.sections] })}
+      words="Keep as a set"
+      told={(s) => (said = s)}
+    />
     <button class="link quiet" onclick={() => hand.drop()}>Put all back</button>
     <Act onclick={read}>Read shells again</Act>
     {#if to && master}

@@ -31,6 +31,7 @@ const all = stands({
       expected: five,
       held: five,
       changed: [0, 0, 0, 0],
+      wanted: [2, 2, 2, 2],
       needsPerson: [],
     },
   ],

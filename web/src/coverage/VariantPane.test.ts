@@ -32,7 +32,7 @@ const group = () => groups(read(), aspects('')).find((g) => g.what === 'own')!;
 
 describe('a form of an item', () => {
   it('still tells what was done with it when it is read again', async () => {
-    serve({ 'POST /api/coverage/masters/m/items/i/accept': { sections: 1 } });
+    serve({ 'POST /api/coverage/masters/{id}/items/{key}/accept': { sections: 1 } });
     const props = { variants: read(), group: group(), master: 'm', item: 'i', changed: () => {} };
     const { rerender } = render(VariantPane, props);
     await fireEvent.click(screen.getByRole('button', { name: /Accept it here/ }));

@@ -30,6 +30,7 @@ const coverage = {
       expected: [10, 10, 0],
       held: [10, 8, 0],
       changed: [2, 0, 0],
+      wanted: [3, 3, 3],
       needsPerson: [1],
     },
   ],
@@ -42,6 +43,13 @@ describe('coverage', () => {
     expect(all.map((s) => s.behind)).toEqual([0, 2, 0]);
     expect(all.map((s) => s.never)).toEqual([false, false, true]);
     expect(tally(all)).toEqual({ step: 1, behind: 1, changed: 1, partial: 1, never: 1, person: 1 });
+  });
+
+  it('is not behind a version that a rule pins', () => {
+    const [column] = coverage.standings;
+    const pinned = stands({ ...coverage, standings: [{ ...column, wanted: [3, 1, 3] }] });
+    expect(pinned.map((s) => s.behind)).toEqual([0, 0, 0]);
+    expect(standWords(pinned[1])).toContain('v1 is expected');
   });
 
   it('fills a partial section only as far as it has arrived', () => {

@@ -10,6 +10,8 @@ export interface Stand {
   section: Sec;
   master: Master;
   number: number;
+  /** The version that is expected: the newest, or the one that a coverage rule pins. */
+  wanted: number;
   behind: number;
   never: boolean;
   share: number;
@@ -36,12 +38,12 @@ export const stateWords: Record<State, string> = {
 export function stands(coverage: Schemas['Coverage']): Stand[] {
   return coverage.standings.flatMap((column, m) => {
     const master = coverage.masters[m];
-    const newest = master.versions.length;
     const waiting = new Set(column.needsPerson);
     return column.section.map((order, i): Stand => {
       const number = column.number[i];
       const never = number === 0;
-      const behind = never ? 0 : newest - number;
+      const wanted = column.wanted[i];
+      const behind = never ? 0 : Math.max(0, wanted - number);
       const share = column.expected[i] ? column.held[i] / column.expected[i] : 1;
       const changed = column.changed[i];
       const needsPerson = waiting.has(order);
@@ -49,6 +51,7 @@ export function stands(coverage: Schemas['Coverage']): Stand[] {
         section: coverage.sections[order],
         master,
         number,
+        wanted,
         behind,
         never,
         share,
@@ -161,6 +164,7 @@ export function standWords(s: Stand): string {
     s.behind ? `${many(s.behind, 'version')} behind` : 'in step',
     `holds v${s.number}`,
   ];
+  if (s.wanted < s.master.versions.length) words.push(`v${s.wanted} is expected`);
   if (s.partial) words.push('partial');
   if (s.changed) words.push(`${many(s.changed, 'item')} changed here`);
   if (s.needsPerson) words.push('a delivery needs you');

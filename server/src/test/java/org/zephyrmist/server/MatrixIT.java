@@ -122,6 +122,9 @@ class MatrixIT extends ServerIT {
     values.put("name", "x.txt");
     values.put("section", ids.get(0).toString());
     values.put("package", UUID.randomUUID().toString());
+    values.put("set", coordinator.post("/api/coverage/sets", set()).json().path("id").asString());
+    values.put(
+        "rule", coordinator.post("/api/coverage/rules", rule()).json().path("id").asString());
     values.put("value", "night-desk");
     values.put("host", "film.example.org");
     values.put(
@@ -172,6 +175,8 @@ class MatrixIT extends ServerIT {
             "host",
             "edition",
             "value",
+            "set",
+            "rule",
             "section",
             "package",
             "delivery")) {
@@ -182,6 +187,8 @@ class MatrixIT extends ServerIT {
           path + "?term=" + values.get("term");
       case "/api/ledger/receipts/file" -> path + "?format=CSV";
       case "/api/deliveries/{id}/plan/file" -> path + "?format=XLSX";
+      case "/api/coverage/sets", "/api/coverage/sets/{set}/sections", "/api/coverage/rules" ->
+          c.method().equals("GET") ? path + "?term=" + values.get("term") : path;
       case "/api/search" -> path + "?q=MA";
       case "/api/deliveries/recipes" -> path + "?master=" + values.get("masters");
       case "/api/coverage" -> path + "?term=" + values.get("term");
@@ -204,10 +211,21 @@ class MatrixIT extends ServerIT {
         .formatted(values.get("masters"), n++);
   }
 
+  private String set() {
+    return "{\"name\":\"Matrix %d-%d\",\"sections\":[\"%s\"]}"
+        .formatted(round, n++, values.get("sections"));
+  }
+
+  private String rule() {
+    return "{\"master\":\"%s\"}".formatted(values.get("masters"));
+  }
+
   private String body(Call c) {
     String sections = "\"sections\":[\"" + values.get("sections") + "\"]";
     return switch (c.method() + " " + c.path()) {
       case "POST /api/deliveries/recipes" -> recipe();
+      case "POST /api/coverage/sets", "PUT /api/coverage/sets/{set}" -> set();
+      case "POST /api/coverage/rules" -> rule();
       case "PUT /api/deliveries/{id}/lines/{line}/steps/{key}/decision" ->
           "{\"take\":\"VERSION\",\"everywhere\":false}";
       case "POST /api/deliveries/{id}/take-back" -> "{}";

@@ -2,7 +2,6 @@ package org.zephyrmist.server.coverage;
 
 import static org.zephyrmist.server.db.Tables.CAMPUS;
 import static org.zephyrmist.server.db.Tables.COURSE;
-import static org.zephyrmist.server.db.Tables.COVERAGE_RULE;
 import static org.zephyrmist.server.db.Tables.MASTER;
 import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.TERM;
@@ -15,11 +14,11 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.IntStream;
@@ -34,6 +33,8 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.core.coverage.Expectation;
+import org.zephyrmist.core.coverage.SectionWords;
 import org.zephyrmist.server.ledger.Standings;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
@@ -49,6 +50,7 @@ class CoverageApi {
   private final Instructors instructors;
   private final Standings standings;
   private final WaitingLines waiting;
+  private final Rules rules;
   private final Clock clock;
 
   CoverageApi(
@@ -57,7 +59,9 @@ class CoverageApi {
       Instructors instructors,
       Standings standings,
       WaitingLines waiting,
+      Rules rules,
       Clock clock) {
+    this.rules = rules;
     this.waiting = waiting;
     this.db = db;
     this.reach = reach;
@@ -100,6 +104,7 @@ class CoverageApi {
    * @param expected items that the version brings
    * @param held of these, how many are there
    * @param changed items that were changed in the section
+   * @param wanted version that is expected: the newest, or the one that a coverage rule pins
    * @param needsPerson places of sections where a delivery waits for a person
    */
   record CoverageStandings(
@@ -108,6 +113,7 @@ class CoverageApi {
       @NotNull int[] expected,
       @NotNull int[] held,
       @NotNull int[] changed,
+      @NotNull int[] wanted,
       @NotNull int[] needsPerson) {}
 
   /**
@@ -144,9 +150,9 @@ class CoverageApi {
   @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
   public Coverage coverage(@RequestParam UUID term, @AuthenticationPrincipal SignedIn who) {
     Rows rows = rows(term, who);
-    Map<UUID, Set<UUID>> rules = rules();
+    Map<UUID, int[]> wanted = rules.wanted(rows.board());
     Map<UUID, List<CoverageVersion>> versions = versions();
-    List<CoverageMaster> masters = masters(rules, versions, who);
+    List<CoverageMaster> masters = masters(versions, who);
     Map<UUID, Standings.Held> byId = new HashMap<>();
     versions.forEach(
         (m, of) -> of.forEach(v -> byId.put(v.id(), new Standings.Held(m, v.number()))));
@@ -161,8 +167,8 @@ class CoverageApi {
                     columns(
                         of.of(m.id()),
                         waits.getOrDefault(m.id(), new boolean[rows.sections.size()]),
-                        rows.courses,
-                        m.versions().isEmpty() ? Set.of() : rules.getOrDefault(m.id(), Set.of())))
+                        Optional.ofNullable(m.versions().isEmpty() ? null : wanted.get(m.id())),
+                        m.versions().size()))
             .toList());
   }
 
@@ -170,16 +176,15 @@ class CoverageApi {
    * All that is to be said of a master: with the sections that never received it though they
    * should, or whose first delivery waits.
    *
-   * @param courses course of each section
-   * @param expecting courses whose sections should hold it, with null for every section
+   * @param wanted what is expected of each section; none if nothing is of any
+   * @param newest number of the newest version
    */
   private static CoverageStandings columns(
-      Standings.Column c, boolean[] waits, List<UUID> courses, Set<UUID> expecting) {
-    boolean every = expecting.stream().anyMatch(Objects::isNull);
+      Standings.Column c, boolean[] waits, Optional<int[]> wanted, int newest) {
+    int[] of = wanted.orElseGet(() -> none(waits.length));
     int[] at =
-        IntStream.range(0, courses.size())
-            .filter(
-                s -> c.number()[s] > 0 || waits[s] || every || expecting.contains(courses.get(s)))
+        IntStream.range(0, waits.length)
+            .filter(s -> c.number()[s] > 0 || waits[s] || of[s] != Expectation.NONE)
             .toArray();
     return new CoverageStandings(
         at,
@@ -187,7 +192,14 @@ class CoverageApi {
         values(at, c.expected()),
         values(at, c.held()),
         values(at, c.changed()),
+        IntStream.of(at).map(s -> of[s] > 0 ? of[s] : newest).toArray(),
         IntStream.of(at).filter(s -> waits[s]).toArray());
+  }
+
+  private static int[] none(int sections) {
+    int[] none = new int[sections];
+    Arrays.fill(none, Expectation.NONE);
+    return none;
   }
 
   private static int[] values(int[] at, int[] column) {
@@ -200,6 +212,18 @@ class CoverageApi {
     private final List<UUID> courses = new ArrayList<>();
     private final List<byte[]> held = new ArrayList<>();
     private final Map<UUID, Integer> place = new HashMap<>();
+
+    Rules.Board board() {
+      return new Rules.Board(
+          sections.stream().map(CoverageSection::id).toList(),
+          courses,
+          () -> sections.stream().map(Rows::words).toList());
+    }
+
+    private static SectionWords words(CoverageSection s) {
+      return new SectionWords(
+          s.code(), s.title(), s.course(), s.campus(), List.of(s.instructors().split(", ")));
+    }
   }
 
   private Rows rows(UUID term, SignedIn who) {
@@ -250,15 +274,6 @@ class CoverageApi {
     return rows;
   }
 
-  /** Courses by master; a master of every section has a rule without course. */
-  private Map<UUID, Set<UUID>> rules() {
-    Map<UUID, Set<UUID>> rules = new HashMap<>();
-    db.selectFrom(COVERAGE_RULE)
-        .forEach(
-            r -> rules.computeIfAbsent(r.getMasterId(), k -> new HashSet<>()).add(r.getCourseId()));
-    return rules;
-  }
-
   private Map<UUID, List<CoverageVersion>> versions() {
     Map<UUID, List<CoverageVersion>> versions = new HashMap<>();
     db.selectFrom(VERSION)
@@ -273,8 +288,8 @@ class CoverageApi {
     return versions;
   }
 
-  private List<CoverageMaster> masters(
-      Map<UUID, Set<UUID>> rules, Map<UUID, List<CoverageVersion>> versions, SignedIn who) {
+  private List<CoverageMaster> masters(Map<UUID, List<CoverageVersion>> versions, SignedIn who) {
+    Set<UUID> everywhere = rules.everywhere();
     return db.selectFrom(MASTER)
         .where(reach.masters(who))
         .orderBy(MASTER.PROGRAM_ID.isNotNull(), MASTER.CODE)
@@ -284,7 +299,7 @@ class CoverageApi {
                     m.getId(),
                     m.getCode(),
                     m.getTitle(),
-                    rules.getOrDefault(m.getId(), new HashSet<>()).contains(null),
+                    everywhere.contains(m.getId()),
                     versions.getOrDefault(m.getId(), List.of())));
   }
 }

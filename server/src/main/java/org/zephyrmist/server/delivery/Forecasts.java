@@ -2,14 +2,12 @@ package org.zephyrmist.server.delivery;
 
 import static org.zephyrmist.server.db.Tables.CAMPUS;
 import static org.zephyrmist.server.db.Tables.COURSE;
-import static org.zephyrmist.server.db.Tables.COVERAGE_RULE;
 import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.TERM;
 
 import jakarta.validation.constraints.NotNull;
 import java.util.ArrayList;
 import java.util.BitSet;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -34,6 +32,7 @@ import org.zephyrmist.core.delivery.SectionFacts;
 import org.zephyrmist.core.delivery.StepKind;
 import org.zephyrmist.core.tree.Node;
 import org.zephyrmist.core.tree.Tree;
+import org.zephyrmist.server.coverage.Rules;
 import org.zephyrmist.server.ledger.Alike;
 import org.zephyrmist.server.ledger.Standings;
 import org.zephyrmist.server.master.VersionNeeds;
@@ -47,9 +46,16 @@ class Forecasts {
   private final VersionNeeds needs;
   private final Alike alike;
   private final Standings standings;
+  private final Rules rules;
 
   Forecasts(
-      DSLContext db, Versions versions, VersionNeeds needs, Alike alike, Standings standings) {
+      DSLContext db,
+      Versions versions,
+      VersionNeeds needs,
+      Alike alike,
+      Standings standings,
+      Rules rules) {
+    this.rules = rules;
     this.db = db;
     this.versions = versions;
     this.needs = needs;
@@ -93,7 +99,7 @@ class Forecasts {
    * @param stand sections by the version they hold, 0 where it never arrived
    * @param newest number of the newest version
    * @param otherTerm sections of another term than most
-   * @param otherCourse sections of courses for which the master is not meant
+   * @param otherCourse sections that no coverage rule of the master names, if it has any
    */
   record DeliveryForecast(
       @NotNull List<ForecastRow> rows,
@@ -111,7 +117,6 @@ class Forecasts {
       UUID id,
       String code,
       SectionFacts facts,
-      UUID course,
       String courseCode,
       Optional<String> term,
       boolean shell,
@@ -132,7 +137,7 @@ class Forecasts {
             choices,
             new Forecast.Sections(targets.stream().map(Target::facts).toList(), holds(v, ids)));
     Standings.Stand stand = standings.stand(v.master(), ids);
-    Set<UUID> courses = courses(v.master());
+    Set<UUID> unexpected = rules.unexpected(v.master(), ids);
     String term = most(targets);
     return new DeliveryForecast(
         f.items().stream().map(i -> row(v.tree(), i)).toList(),
@@ -147,9 +152,7 @@ class Forecasts {
             targets.stream().filter(t -> !t.term().orElse("").equals(term)).toList(),
             t -> t.term().orElse("no term")),
         unfit(
-            targets.stream()
-                .filter(t -> !courses.isEmpty() && !courses.contains(t.course()))
-                .toList(),
+            targets.stream().filter(t -> unexpected.contains(t.id())).toList(),
             Target::courseCode));
   }
 
@@ -190,21 +193,10 @@ class Forecasts {
                     r.get(SECTION.ID),
                     r.get(SECTION.CODE),
                     new SectionFacts(r.get(CAMPUS.SOURCED_ID), "", Set.of()),
-                    r.get(SECTION.COURSE_ID),
                     r.get(COURSE.CODE),
                     Optional.ofNullable(r.get(TERM.TITLE)),
                     r.get(SECTION.SHELL) != null,
                     Optional.ofNullable(r.get(SECTION.STUDENTS)).orElse(0)));
-  }
-
-  /** Courses that the master is meant for; none if it is meant for all. */
-  private Set<UUID> courses(UUID master) {
-    List<UUID> all =
-        db.select(COVERAGE_RULE.COURSE_ID)
-            .from(COVERAGE_RULE)
-            .where(COVERAGE_RULE.MASTER_ID.eq(master))
-            .fetch(COVERAGE_RULE.COURSE_ID);
-    return all.contains(null) ? Set.of() : new HashSet<>(all);
   }
 
   /**

@@ -52,6 +52,7 @@ class DemoLoader implements ApplicationRunner {
   private final DemoMasters masters;
   private final DemoWeeks weeks;
   private final DemoInWork inWork;
+  private final DemoSets sets;
   private final Queue queue;
   private final Events events;
   private final Workspace workspace;
@@ -68,6 +69,7 @@ class DemoLoader implements ApplicationRunner {
       DemoMasters masters,
       DemoWeeks weeks,
       DemoInWork inWork,
+      DemoSets sets,
       Queue queue,
       Events events,
       Workspace workspace) {
@@ -82,6 +84,7 @@ class DemoLoader implements ApplicationRunner {
     this.masters = masters;
     this.weeks = weeks;
     this.inWork = inWork;
+    this.sets = sets;
     this.queue = queue;
     this.events = events;
     this.workspace = workspace;
@@ -117,6 +120,7 @@ class DemoLoader implements ApplicationRunner {
     weeks.outcomesWeek(outcomes);
     weeks.instructorsAtWork();
     weeks.open(made.get("LGT 110"));
+    sets.make(made.get("SND 120"));
     clock.daysBack(1);
     inWork.light(made.get("LGT 110"), courses);
     clock.daysBack(0);

@@ -84,6 +84,7 @@ class MasterViews {
             db.select(COVERAGE_RULE.MASTER_ID)
                 .from(COVERAGE_RULE)
                 .where(COVERAGE_RULE.COURSE_ID.isNull())
+                .and(COVERAGE_RULE.SET_ID.isNull())
                 .fetch(COVERAGE_RULE.MASTER_ID));
     Edition newest = EDITION.as("newest");
     return db.select(MASTER.fields())

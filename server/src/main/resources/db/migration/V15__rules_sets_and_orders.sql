@@ -1,0 +1,21 @@
+-- Saved choices of sections: by hand, or by what is said of them, which stays current.
+create table section_set (
+  id uuid primary key,
+  name text not null unique,
+  filter jsonb,
+  made_by uuid not null references person,
+  made_at timestamptz not null
+);
+create table section_set_member (
+  set_id uuid not null references section_set on delete cascade,
+  section_id uuid not null references section,
+  primary key (set_id, section_id)
+);
+create index on section_set_member (section_id);
+-- Which sections ought to hold a master, at which version: the newest unless one is pinned.
+alter table coverage_rule add column set_id uuid references section_set;
+alter table coverage_rule add column pinned int check (pinned > 0);
+alter table coverage_rule add check (course_id is null or set_id is null);
+alter table coverage_rule drop constraint coverage_rule_master_id_course_id_key;
+alter table coverage_rule add unique nulls not distinct (master_id, course_id, set_id);
+create index on coverage_rule (set_id) where set_id is not null;
