@@ -68,6 +68,7 @@
         </p>
         <p class="ways">
           <a class="link" href="/coverage/drift/{master.id}">What sections changed of it</a>
+          <a class="link" href="/coverage/rules?master={master.id}">Who should hold it</a>
         </p>
       {/if}
     </section>

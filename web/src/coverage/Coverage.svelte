@@ -180,14 +180,9 @@
         {/each}
         <span class="more">
           {#if text || course || campus || instructor}
-            <KeepSet
-              what={() => ({ filter })}
-              words="Keep this filter as a set"
-              told={(s) => (said = s)}
-            />
+            <KeepSet what={() => ({ filter })} words="Keep as a set" told={(s) => (said = s)} />
           {/if}
           {#if said}<span class="quiet" role="status">{said}</span>{/if}
-          <a class="link quiet" href="/coverage/rules">Who should hold what</a>
         </span>
       </div>
     {/if}

@@ -129,7 +129,7 @@
     words={said
       ? said
       : master && behind.length
-        ? `${many(behind.length, 'section')} ${behind.length === 1 ? 'does' : 'do'} not hold the newest version of ${master.code}`
+        ? `${many(behind.length, 'section')} ${behind.length === 1 ? 'does' : 'do'} not hold ${master.code} as expected`
         : ''}
   >
     {@render paste()}

@@ -271,7 +271,7 @@
   }
   .sentence {
     font-size: 15px;
-    line-height: 34px;
+    line-height: 30px;
   }
   .set {
     display: grid;

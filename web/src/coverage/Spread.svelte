@@ -106,10 +106,15 @@
     }
   }
 
-  function label(m: Master, i: number, n: number): string {
-    if (i === 0) return String(n);
-    const v = i === 1 ? Math.max(1, m.versions.length - 3) : m.versions.length - (4 - i);
-    return `v${v} · ${n}`;
+  /** The versions that they hold, and how many they are. */
+  function label(slot: Stand[]): string {
+    let low = Infinity;
+    let high = 0;
+    for (const s of slot) {
+      low = Math.min(low, s.number);
+      high = Math.max(high, s.number);
+    }
+    return `${high ? (low < high ? `v${low}–v${high} · ` : `v${high} · `) : ''}${slot.length}`;
   }
 </script>
 
@@ -160,8 +165,7 @@
               class="fig count"
               title="Take these {slot.length} in hand"
               aria-label="Take in hand: {band.master.code}, {columns[i]}, {slot.length} sections"
-              onclick={() => takeAll(band.master, slot)}
-              >{label(band.master, i, slot.length)}</button
+              onclick={() => takeAll(band.master, slot)}>{label(slot)}</button
             >
           {/if}
         </div>

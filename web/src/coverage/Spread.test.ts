@@ -47,7 +47,7 @@ describe('the spread', () => {
     screen.getByLabelText(`Take in hand: LGT 110, ${column}, ${n} sections`);
 
   it('stands every section over the version it holds', () => {
-    expect(take('newest version', 1)).toHaveTextContent('v2 · 1');
+    expect(take('in step', 1)).toHaveTextContent('v2 · 1');
     expect(take('1 behind', 2)).toHaveTextContent('v1 · 2');
     expect(take('never', 1)).toHaveTextContent('1');
   });

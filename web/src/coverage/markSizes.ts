@@ -1,4 +1,4 @@
-/** Parts of the width that the columns of the spread take: never … newest version. */
+/** Parts of the width that the columns of the spread take: never … in step. */
 const shares = [0.9, 0.9, 1.1, 1.8, 4];
 const all = shares.reduce((a, b) => a + b, 0);
 const sizes = [24, 22, 20, 18, 16, 14, 12, 10, 9];

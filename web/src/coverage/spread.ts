@@ -1,8 +1,8 @@
 import { field } from '../marks/standingShapes';
 import type { Master, Stand } from './model';
 
-/** The columns: what is never received first, the newest version last. */
-export const columns = ['never', '3 or more', '2 behind', '1 behind', 'newest version'] as const;
+/** The columns: what is never received first, those in step last. */
+export const columns = ['never', '3 or more', '2 behind', '1 behind', 'in step'] as const;
 
 /** The sections of one master over the versions they hold, by column. */
 export interface Band {

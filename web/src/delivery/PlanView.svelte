@@ -41,7 +41,7 @@
   let d = $derived(detail.delivery);
   let planned = $derived(d.state !== 'PLANNING');
   let ready = $derived(
-    detail.lines.filter((l) => l.state !== 'TO_PLAN' && l.state !== 'TRYING_AGAIN').length,
+    detail.lines.filter((l) => !['TO_PLAN', 'TRYING_AGAIN', 'ACCEPTED'].includes(l.state)).length,
   );
   let stamp = $derived(d.id + detail.lines.map((l) => l.readAt).join());
 

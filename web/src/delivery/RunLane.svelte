@@ -13,6 +13,7 @@
     if (l.state === 'NEEDS_PERSON') return 'needs you';
     if (l.state === 'WAITING') return 'waits';
     if (l.state === 'NOT_YET') return 'not yet';
+    if (l.state === 'ACCEPTED') return 'accepted';
     if (l.state === 'STOPPED') return 'stopped';
     if (l.state === 'DONE' && !l.steps) return 'done';
     return `${l.stepsDone} of ${l.steps}`;
@@ -23,6 +24,7 @@
       const why = said.has(l.reason ?? '') ? '' : ': ' + (l.reason ?? '');
       return `trying again in ${s} s${why}`;
     }
+    if (l.state === 'ACCEPTED') return 'accepted, not there yet';
     if (l.state === 'NOT_YET')
       return l.waitsFor === 'TIME' ? 'waits for the set time' : `${l.reason} ${l.remedy}`;
     return l.activity;
@@ -94,6 +96,7 @@
     transition: width 0.6s;
   }
   .track.RUNNING i,
+  .track.ACCEPTED i,
   .track.TRYING_AGAIN i {
     background: var(--do);
   }

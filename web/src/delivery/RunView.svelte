@@ -34,6 +34,7 @@
     'NEEDS_PERSON',
     'RUNNING',
     'TRYING_AGAIN',
+    'ACCEPTED',
     'WAITING',
     'NOT_YET',
     'STOPPED',
@@ -52,7 +53,7 @@
   let all = $derived(detail.lines.length);
   let done = $derived(of(detail.lines, 'DONE'));
   let moving = $derived(of(detail.lines, 'RUNNING'));
-  let again = $derived(of(detail.lines, 'TRYING_AGAIN'));
+  let again = $derived(of(detail.lines, 'TRYING_AGAIN', 'ACCEPTED'));
   let waiting = $derived(of(detail.lines, 'WAITING'));
   let stopped = $derived(of(detail.lines, 'STOPPED'));
   let seconds = $derived(d.confirmedAt ? left(d.confirmedAt, done + need.length, all) : null);
@@ -82,7 +83,7 @@
   let holdUps = $derived.by(() => {
     const by = new Map<string, { lines: number; reason: string; remedy: string }>();
     for (const l of detail.lines) {
-      if (l.state !== 'TRYING_AGAIN' && l.state !== 'NEEDS_PERSON') continue;
+      if (!['TRYING_AGAIN', 'ACCEPTED', 'NEEDS_PERSON'].includes(l.state)) continue;
       const one = by.get(l.reason ?? '') ?? {
         lines: 0,
         reason: l.reason ?? '',

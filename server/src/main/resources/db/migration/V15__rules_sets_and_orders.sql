@@ -19,3 +19,7 @@ alter table coverage_rule add check (course_id is null or set_id is null);
 alter table coverage_rule drop constraint coverage_rule_master_id_course_id_key;
 alter table coverage_rule add unique nulls not distinct (master_id, course_id, set_id);
 create index on coverage_rule (set_id) where set_id is not null;
+-- A platform that queues what it is sent has accepted it before it is there.
+alter table delivery_line drop constraint delivery_line_state_check;
+alter table delivery_line add constraint delivery_line_state_check check (state in
+  ('TO_PLAN', 'PLANNED', 'WAITING', 'RUNNING', 'TRYING_AGAIN', 'ACCEPTED', 'NEEDS_PERSON', 'NOT_YET', 'STOPPED', 'DONE'));

@@ -132,4 +132,27 @@ class NotYetIT extends ServerIT {
         });
     assertThat(most[0]).isEqualTo(1);
   }
+
+  @Test
+  void whatAPlatformHasAcceptedIsNotCalledDoneBeforeItIsThere() throws Exception {
+    List<UUID> to = sections("lgt-nq1");
+    String master = master("NQ");
+    String id = plan(master, 1, to);
+    Practice.queue(true);
+    try {
+      coordinator.post("/api/deliveries/" + id + "/confirm", "");
+      JsonNode accepted =
+          await(
+              () -> coordinator.get("/api/deliveries/" + id).json(),
+              d -> d.path("lines").get(0).path("state").asString().equals("ACCEPTED"));
+      assertThat(accepted.path("delivery").path("state").asString()).isEqualTo("RUNNING");
+      assertThat(accepted.path("lines").get(0).path("reason").asString()).contains("not there yet");
+      assertThat(Practice.titles("lgt-nq1")).isEmpty();
+    } finally {
+      Practice.queue(false);
+    }
+    JsonNode done = rest(id, "RUNNING");
+    assertThat(done.path("lines").get(0).path("state").asString()).isEqualTo("DONE");
+    assertThat(Practice.titles("lgt-nq1")).contains("Checklist").doesNotHaveDuplicates();
+  }
 }

@@ -95,6 +95,21 @@ final class Practice {
     post("/mailbox/closed", "application/x-www-form-urlencoded", "closed=" + closed);
   }
 
+  /** Pauses the platform's own queue, or lets it go on. */
+  static void queue(boolean paused) throws Exception {
+    HttpResponse<String> r =
+        CLIENT.send(
+            HttpRequest.newBuilder(URI.create(address() + "/api/queue"))
+                .header("Authorization", "Bearer practice-token")
+                .header("Content-Type", "application/json")
+                .PUT(HttpRequest.BodyPublishers.ofString("{\"paused\":" + paused + "}"))
+                .build(),
+            HttpResponse.BodyHandlers.ofString());
+    if (r.statusCode() != 200) {
+      throw new AssertionError(r.body());
+    }
+  }
+
   static void makeShell(String id) throws Exception {
     post(
         "/api/shells",

@@ -34,6 +34,7 @@ class PracticePlatformIT {
 
   @DynamicPropertySource
   static void database(DynamicPropertyRegistry r) {
+    r.add("practice.smtp-port", () -> 0); // any that is free
     r.add("spring.datasource.username", () -> System.getProperty("pg.user"));
     r.add("spring.datasource.password", () -> System.getProperty("pg.password"));
     r.add(
@@ -258,5 +259,23 @@ class PracticePlatformIT {
         HttpResponse.BodyHandlers.ofString());
     assertThat(call("GET", "/api/shells?after=h", "").body())
         .contains("\"id\":\"h1\",\"title\":\"Rigging, one\"", "\"id\":\"h2\",\"title\":\"h2\"");
+  }
+
+  @Test
+  void whatIsSentWhileTheQueueIsPausedIsAcceptedAndDoneOnceWhenItGoesOn() throws Exception {
+    String step =
+        "{\"steps\":[{\"key\":\"q1\",\"op\":\"ADD\",\"kind\":\"PAGE\","
+            + "\"wording\":{\"title\":\"Queued\",\"html\":\"<p>q</p>\"}}]}";
+    call("PUT", "/api/queue", "{\"paused\":true}");
+    try {
+      assertThat(call("POST", "/api/shells/s/steps", step).statusCode()).isEqualTo(202);
+      assertThat(call("POST", "/api/shells/s/steps", step).statusCode()).isEqualTo(202);
+      assertThat(call("GET", "/api/shells/s/items", "").body()).doesNotContain("Queued");
+    } finally {
+      call("PUT", "/api/queue", "{\"paused\":false}");
+    }
+    assertThat(call("GET", "/api/shells/s/items", "").body()).containsOnlyOnce("Queued");
+    assertThat(call("POST", "/api/shells/s/steps", step).statusCode()).isEqualTo(200);
+    assertThat(call("GET", "/api/shells/s/items", "").body()).containsOnlyOnce("Queued");
   }
 }

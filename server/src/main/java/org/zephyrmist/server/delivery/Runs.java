@@ -118,7 +118,12 @@ public class Runs {
     int stopped =
         states
             .move(
-                id, LineState.STOPPED, LineState.WAITING, LineState.TRYING_AGAIN, LineState.NOT_YET)
+                id,
+                LineState.STOPPED,
+                LineState.WAITING,
+                LineState.TRYING_AGAIN,
+                LineState.ACCEPTED,
+                LineState.NOT_YET)
             .size();
     db.update(DELIVERY)
         .set(DELIVERY.STATE, DeliveryState.STOPPED)

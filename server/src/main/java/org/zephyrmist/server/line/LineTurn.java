@@ -80,6 +80,10 @@ class LineTurn {
 
   /** Only failures that are this section's own count; a platform that is out of order is not. */
   private Outcome failed(Line line, PlatformException e) {
+    if (e.kind() == PlatformException.Kind.ACCEPTED) {
+      lines.accepted(line.id(), settings.looksIfThere(), e.getMessage(), e.remedy());
+      return Outcome.after(settings.looksIfThere());
+    }
     boolean resting = e.kind() == PlatformException.Kind.RESTING;
     int attempts = line.attempts() + (resting ? 0 : 1);
     if (e.kind() == PlatformException.Kind.LASTING || attempts >= settings.tries()) {

@@ -178,8 +178,18 @@ class Lines {
   }
 
   void tryAgain(UUID line, int attempts, Duration pause, String reason, String remedy) {
+    again(line, LineState.TRYING_AGAIN, attempts, pause, reason, remedy);
+  }
+
+  /** The platform has taken what was written, and it is looked at again whether it is there. */
+  void accepted(UUID line, Duration pause, String reason, String remedy) {
+    again(line, LineState.ACCEPTED, 0, pause, reason, remedy);
+  }
+
+  private void again(
+      UUID line, LineState state, int attempts, Duration pause, String reason, String remedy) {
     db.update(DELIVERY_LINE)
-        .set(DELIVERY_LINE.STATE, LineState.TRYING_AGAIN)
+        .set(DELIVERY_LINE.STATE, state)
         .set(DELIVERY_LINE.ATTEMPTS, attempts)
         .set(DELIVERY_LINE.NEXT_TRY, OffsetDateTime.now(clock).plus(pause))
         .set(DELIVERY_LINE.REASON, reason)

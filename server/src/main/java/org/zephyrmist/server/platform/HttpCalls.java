@@ -18,6 +18,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Calls to one platform: what is asked, what came back, and what went wrong in our words. */
 final class HttpCalls {
+  static final int ACCEPTED = 202;
   static final int NOT_MODIFIED = 304;
   private final GuardedClient client;
   private final JsonMapper json;
@@ -41,24 +42,20 @@ final class HttpCalls {
     this.breaker = breaker;
   }
 
-  /**
-   * The JSON that a call is answered with.
-   *
-   * @param body JSON, or null for none
-   */
-  JsonNode call(String method, String path, String body) {
-    HttpRequest request =
-        request(path)
-            .header("Content-Type", "application/json")
-            .method(
-                method,
-                body == null
-                    ? HttpRequest.BodyPublishers.noBody()
-                    : HttpRequest.BodyPublishers.ofString(body))
-            .build();
-    return tree(send(request));
+  HttpResponse<byte[]> get(String path) {
+    return send(request(path).GET().build());
   }
 
+  /** Sends JSON. */
+  HttpResponse<byte[]> post(String path, String body) {
+    return send(
+        request(path)
+            .header("Content-Type", "application/json")
+            .POST(HttpRequest.BodyPublishers.ofString(body))
+            .build());
+  }
+
+  /** The JSON that a call was answered with. */
   JsonNode tree(HttpResponse<byte[]> answer) {
     try {
       return json.readTree(answer.body());

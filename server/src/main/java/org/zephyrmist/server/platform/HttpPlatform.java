@@ -42,7 +42,7 @@ final class HttpPlatform implements PlatformGateway {
     Instant end = Instant.now().plus(settings.callTotal());
     String after = "";
     while (true) {
-      JsonNode page = calls.call("GET", "/api/shells?after=" + encode(after), null);
+      JsonNode page = calls.tree(calls.get("/api/shells?after=" + encode(after)));
       if (page.size() == 0) {
         return all;
       }
@@ -98,10 +98,12 @@ final class HttpPlatform implements PlatformGateway {
     ArrayNode steps = body.putArray("steps");
     writes.forEach(w -> wire.write(steps.addObject(), w));
     Map<String, Written> written = new LinkedHashMap<>();
-    for (JsonNode a :
-        calls
-            .call("POST", "/api/shells/" + encode(shell) + "/steps", body.toString())
-            .path("answers")) {
+    HttpResponse<byte[]> answer =
+        calls.post("/api/shells/" + encode(shell) + "/steps", body.toString());
+    if (answer.statusCode() == HttpCalls.ACCEPTED) {
+      throw PlatformException.accepted();
+    }
+    for (JsonNode a : calls.tree(answer).path("answers")) {
       written.put(
           a.path("key").asString(),
           new Written(Odd.id(a.path("id").asString("")), a.path("revision").asString("")));
@@ -124,7 +126,7 @@ final class HttpPlatform implements PlatformGateway {
     files.forEach(f -> hashes.add(f.sha256()));
     Set<String> wanted = new HashSet<>();
     calls
-        .call("POST", "/api/files/missing", body.toString())
+        .tree(calls.post("/api/files/missing", body.toString()))
         .path("sha256")
         .forEach(n -> wanted.add(n.asString()));
     return files.stream().filter(f -> wanted.contains(f.sha256())).toList();

@@ -10,6 +10,8 @@ public final class PlatformException extends RuntimeException {
     PASSING,
     /** The platform as a whole is out of order; later, and it is nobody's doing here. */
     RESTING,
+    /** It has taken what it was sent, and has not done it yet; sent again later it says more. */
+    ACCEPTED,
     /** An item is not as it was read: nothing was done; read again. */
     CONFLICT,
     /** A person has to do something first. */
@@ -31,6 +33,15 @@ public final class PlatformException extends RuntimeException {
   /** May go through by itself. */
   public static PlatformException passing(String problem, String remedy, Throwable cause) {
     return new PlatformException(Kind.PASSING, problem, remedy, Duration.ZERO, cause);
+  }
+
+  static PlatformException accepted() {
+    return new PlatformException(
+        Kind.ACCEPTED,
+        "Accepted by the platform, not there yet.",
+        "It is looked at again by itself; look whether the platform's queue is paused.",
+        Duration.ZERO,
+        null);
   }
 
   static PlatformException conflict(String problem) {

@@ -10,8 +10,10 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 class FaultPage {
   private final Faults faults;
+  private final StepQueue queue;
 
-  FaultPage(Faults faults) {
+  FaultPage(Faults faults, StepQueue queue) {
+    this.queue = queue;
     this.faults = faults;
   }
 
@@ -19,6 +21,8 @@ class FaultPage {
   String page(Model model) {
     model.addAttribute("kinds", Faults.Kind.values());
     model.addAttribute("faults", faults.all());
+    model.addAttribute("paused", queue.paused());
+    model.addAttribute("waiting", queue.waiting());
     return "faults";
   }
 
@@ -31,6 +35,16 @@ class FaultPage {
       @RequestParam(defaultValue = "503") int status,
       @RequestParam(defaultValue = "5") double seconds) {
     faults.add(new Wire.Fault(shell.strip(), kind, times, percent / 100, status, seconds));
+    return "redirect:/faults";
+  }
+
+  @PostMapping("/queue")
+  String queue(@RequestParam boolean paused) {
+    if (paused) {
+      queue.pause();
+    } else {
+      queue.goOn();
+    }
     return "redirect:/faults";
   }
 

@@ -29,8 +29,10 @@ class ShellApi {
   private final Steps steps;
   private final Files files;
   private final Faults faults;
+  private final StepQueue queue;
 
-  ShellApi(Shells shells, Steps steps, Files files, Faults faults) {
+  ShellApi(Shells shells, Steps steps, Files files, Faults faults, StepQueue queue) {
+    this.queue = queue;
     this.shells = shells;
     this.steps = steps;
     this.files = files;
@@ -61,10 +63,13 @@ class ShellApi {
   }
 
   @PostMapping("/shells/{shell}/steps")
-  Wire.Answers apply(
+  ResponseEntity<?> apply(
       @PathVariable String shell,
       @RequestBody Wire.Steps body,
       @RequestAttribute(name = FaultFilter.INSIDE, required = false) Faults.Kind fault) {
+    if (queue.accept(shell, body.steps())) {
+      return ResponseEntity.accepted().body(new Wire.Accepted(queue.waiting()));
+    }
     if (fault == Faults.Kind.MEDDLE) {
       steps.meddle(shell, body.steps());
     }
@@ -72,7 +77,7 @@ class ShellApi {
       steps.apply(shell, body.steps().subList(0, body.steps().size() / 2), "Zephyrmist");
       throw new ResponseStatusException(HttpStatus.INTERNAL_SERVER_ERROR, "Half was done");
     }
-    return new Wire.Answers(steps.apply(shell, body.steps(), "Zephyrmist"));
+    return ResponseEntity.ok(new Wire.Answers(steps.apply(shell, body.steps(), "Zephyrmist")));
   }
 
   /** Which of these files are not here yet. */
@@ -94,6 +99,16 @@ class ShellApi {
             .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND, "No such file"));
     response.setContentType(type);
     files.copy(sha256, response.getOutputStream());
+  }
+
+  /** Pauses the queue, or goes on with it. */
+  @PutMapping("/queue")
+  void queue(@RequestBody Wire.Queue q) {
+    if (q.paused()) {
+      queue.pause();
+    } else {
+      queue.goOn();
+    }
   }
 
   @GetMapping("/faults")

@@ -76,6 +76,30 @@ class Steps {
     return answers;
   }
 
+  /** Whether all of these steps were done before. */
+  boolean done(List<Wire.Step> steps) {
+    List<String> keys = steps.stream().map(Wire.Step::key).distinct().toList();
+    return db.fetchCount(ANSWER, ANSWER.KEY.in(keys)) == keys.size();
+  }
+
+  /** Whether what these steps change is still as their writer has seen it. */
+  boolean fits(String shell, List<Wire.Step> steps) {
+    Map<String, ItemRecord> held = held(shell, steps);
+    return steps.stream()
+            .filter(s -> s.op() != Wire.Op.ADD)
+            .allMatch(
+                s ->
+                    held.containsKey(s.id())
+                        && (s.revision() == null
+                            || s.revision().equals(held.get(s.id()).getRevision())))
+        && steps.stream()
+            .filter(s -> s.place() != null && s.place().parent() != null)
+            .allMatch(
+                s ->
+                    db.fetchExists(
+                        ITEM, ITEM.ID.eq(s.place().parent()).and(ITEM.SHELL_ID.eq(shell))));
+  }
+
   private Map<String, ItemRecord> held(String shell, List<Wire.Step> steps) {
     List<String> ids =
         steps.stream().filter(s -> s.op() != Wire.Op.ADD).map(Wire.Step::id).sorted().toList();

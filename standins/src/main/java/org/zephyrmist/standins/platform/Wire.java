@@ -75,6 +75,11 @@ final class Wire {
 
   record Answers(List<Answer> answers) {}
 
+  /** Answered to steps that are taken and not done yet. */
+  record Accepted(int waiting) {}
+
+  record Queue(boolean paused) {}
+
   record Hashes(List<String> sha256) {}
 
   /**
