@@ -80,7 +80,9 @@
         <a href="/deliveries/{d.id}" class="l" class:need={d.confirmedAt && d.lines.NEEDS_PERSON}>
           <span class="cut"
             ><b class="fig">{d.masterCode}</b>
-            {d.takesBack ? 'taken back: ' : ''}{d.masterTitle}</span
+            {d.takesBack ? 'taken back: ' : ''}{d.order
+              ? `${d.place + 1} of one order: `
+              : ''}{d.masterTitle}</span
           >
           <span class="fig">v{d.number}</span>
           <span class="track" aria-hidden="true">

@@ -21,7 +21,8 @@
     const moving =
       !detail ||
       ['PLANNING', 'RUNNING'].includes(detail.delivery.state) ||
-      detail.lines.some((l) => l.state === 'RUNNING');
+      detail.lines.some((l) => l.state === 'RUNNING') ||
+      detail.together.some((d) => d.state === 'PLANNING');
     const later = detail?.lines.some((l) => l.state === 'NOT_YET') && detail.delivery.confirmedAt;
     if (moving || later) timer = setTimeout(look, moving ? 1000 : 5000);
   }

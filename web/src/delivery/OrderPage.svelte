@@ -11,6 +11,7 @@
   import Choice from './Choice.svelte';
   import OrderAbout from './OrderAbout.svelte';
   import OrderWhere from './OrderWhere.svelte';
+  import TogetherPick from './TogetherPick.svelte';
   import RecipePick from './RecipePick.svelte';
   import PartsOutline from './PartsOutline.svelte';
   import { address, chosen, kindToggled, read, toggled, words, type Order } from './order';
@@ -26,6 +27,7 @@
   let trouble = $state.raw<unknown>(null);
   let busy = $state(false);
   let text = $state('');
+  let together = $state.raw<string[]>([]);
 
   let order = $derived(read(place.query));
   let of = $derived(place.get('of'));
@@ -98,7 +100,13 @@
         place.go('/deliveries/' + of);
       } else {
         const recipe = place.get('recipe') || undefined;
-        const body = { version: version.id, sections, choices: chosen(order), recipe };
+        const body = {
+          version: version.id,
+          sections,
+          choices: chosen(order),
+          recipe,
+          together: together.length ? together : undefined,
+        };
         const made = await got(api.POST('/api/deliveries', { body }));
         place.go('/deliveries/' + made.id);
       }
@@ -141,6 +149,10 @@
             words={versionWords}
             value={String(version.number)}
             choose={(v) => place.set({ v })}
+          />{/if}{#if of || sections.length === 0}{:else}, <TogetherPick
+            {master}
+            version={version.id}
+            bind:versions={together}
           />{/if}
         to
         {#if of}{many(sections.length, 'section')}{:else}<a class="where" href="/coverage"

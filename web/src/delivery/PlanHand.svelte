@@ -23,6 +23,9 @@
   let ready = $derived(detail.lines.filter((l) => l.state === 'PLANNED'));
   let later = $derived(detail.lines.filter((l) => l.state === 'NOT_YET').length);
   let moving = $derived(ready.filter((l) => l.steps > 0).length);
+  let all = $derived(detail.together.length);
+  /** Every part of the order has a plan. */
+  let whole = $derived(planned && detail.together.every((o) => o.state !== 'PLANNING'));
   let open = $derived(place.get('choices'));
   let at = $state('');
   let tell = $state<NonNullable<Schemas['Begin']['tell']>>('SENDER');
@@ -37,8 +40,8 @@
     const n = many(moving || ready.length, 'section');
     if (d.takesBack) return `Take back in ${n}`;
     if (!ready.length && later) return `Let ${many(later, 'section')} wait`;
-    return moving || !planned
-      ? `Deliver to ${n}${later ? `, ${later} later` : ''}`
+    return moving || !planned || all
+      ? `Deliver ${all ? `all ${all} ` : ''}to ${n}${later ? `, ${later} later` : ''}`
       : 'Record that nothing was to do';
   });
 </script>
@@ -104,16 +107,16 @@
 {/if}
 <Act onclick={() => place.set({ choices: open ? '' : 'open' })}>{open ? 'Close' : 'Choices…'}</Act>
 {#if open !== 'time'}
-  <Act disabled={!planned || !ready.length} onclick={() => place.set({ choices: 'time' })}
+  <Act disabled={!whole || !ready.length} onclick={() => place.set({ choices: 'time' })}
     >At a set time…</Act
   >
-  <Act main disabled={!planned || !(ready.length + later)} onclick={() => confirm({ tell, note })}
+  <Act main disabled={!whole || !(ready.length + later)} onclick={() => confirm({ tell, note })}
     >{words}</Act
   >
 {:else}
   <Act
     main
-    disabled={!planned || !at || !ready.length}
+    disabled={!whole || !at || !ready.length}
     onclick={() => confirm({ at: new Date(at).toISOString(), tell, note })}>{words} then</Act
   >
 {/if}

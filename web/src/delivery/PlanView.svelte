@@ -10,6 +10,7 @@
   import PlanGrid from './PlanGrid.svelte';
   import SidesPane from './SidesPane.svelte';
   import PlanAsks from './PlanAsks.svelte';
+  import Together from './Together.svelte';
   import PlanHand from './PlanHand.svelte';
   import { manner, ofDelivery, words, type Order } from './order';
   import { totals } from './plan';
@@ -118,6 +119,7 @@
         {:else}{how.join(' · ')}{/if}
       </span>
     </div>
+    <Together {detail} />
     {#if !planned && !plan}
       <p class="quiet" role="status">
         Reading shells and planning: {ready} of {detail.lines.length} sections. Nothing moves yet.

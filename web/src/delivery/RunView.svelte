@@ -9,6 +9,7 @@
   import { keyList } from '../frame/keys.svelte';
   import { place } from '../frame/place.svelte';
   import { figure, many } from '../marks/words';
+  import Together from './Together.svelte';
   import RunLane from './RunLane.svelte';
   import { head, inWords, left } from './plan';
   import { waits } from './waits';
@@ -130,6 +131,7 @@
       {/if}
     </span>
   </div>
+  <Together {detail} />
   <div
     class="bar"
     role="img"

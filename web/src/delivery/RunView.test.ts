@@ -42,6 +42,7 @@ function shown(state: DeliveryState, lines: Line[]) {
       delivery,
       parts: { what: 'EVERYTHING' },
       takenBackBy: [],
+      together: [],
       mail: { made: 0, sent: 0, problems: [] },
       lines,
     },

@@ -21,6 +21,10 @@ const words: Record<What, (n: number) => [string, string]> = {
     `${many(n, 'shell')} ${n === 1 ? 'is' : 'are'} not empty`,
     `The delivery goes on by itself when ${n === 1 ? 'it is' : 'they are'} cleared.`,
   ],
+  BEFORE: (n) => [
+    `${many(n, 'section')} ${n === 1 ? 'waits' : 'wait'} for what comes before in this order`,
+    '',
+  ],
   TIME: (n) => [`${many(n, 'section')} ${n === 1 ? 'waits' : 'wait'} for the set time`, ''],
 };
 

@@ -23,3 +23,16 @@ create index on coverage_rule (set_id) where set_id is not null;
 alter table delivery_line drop constraint delivery_line_state_check;
 alter table delivery_line add constraint delivery_line_state_check check (state in
   ('TO_PLAN', 'PLANNED', 'WAITING', 'RUNNING', 'TRYING_AGAIN', 'ACCEPTED', 'NEEDS_PERSON', 'NOT_YET', 'STOPPED', 'DONE'));
+-- Several masters as one order: deliveries to the same sections, one after the other in each of them.
+alter table delivery add column order_id uuid;
+alter table delivery add column place int not null default 0;
+create unique index on delivery (order_id, place);
+alter table delivery_line drop constraint delivery_line_waits_for_check;
+alter table delivery_line add constraint delivery_line_waits_for_check check (waits_for in ('SHELL', 'EMPTY', 'TIME', 'BEFORE'));
+alter domain step_reason drop constraint step_reason_check;
+alter domain step_reason add constraint step_reason_check check (value in
+  ('EQUAL', 'NEW_IN_VERSION', 'VERSION_MOVED', 'CHANGED_HERE', 'BOTH_MOVED', 'FIXED_PUT_BACK',
+   'STARTER_BELONGS_TO_SECTION', 'ALIKE_ADOPTED', 'ALIKE_LEFT', 'ALIKE_ADDED_BESIDE', 'REMOVED_HERE',
+   'GONE_FROM_VERSION', 'GONE_BUT_CHANGED_HERE', 'GONE_BUT_HOLDS_OTHERS', 'ALREADY_GONE', 'STUDENT_WORK',
+   'DATES_LEFT', 'EMPTIED', 'TAKEN_BACK', 'CLEARED', 'NOT_CLEARED', 'ALIKE_EARLIER_TERM', 'ALIKE_DOUBTFUL', 'PUT_BACK', 'ACCEPTED_HERE',
+   'SUPPLIED'));

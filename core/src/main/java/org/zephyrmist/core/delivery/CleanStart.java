@@ -45,8 +45,9 @@ public final class CleanStart {
             meant.arrivals());
   }
 
-  static List<Step> plan(Meant meant, List<Held> shell, Map<ItemKey, Base> bases, Choices choices) {
-    return new CleanStart(meant, shell, bases).plan(choices);
+  static List<Step> plan(
+      Meant meant, List<Held> shell, Map<ItemKey, Base> bases, Choices choices, Supplied supplied) {
+    return new CleanStart(meant, shell, bases).plan(choices, supplied);
   }
 
   /** By which an item of a shell is named that no master brought. */
@@ -54,14 +55,15 @@ public final class CleanStart {
     return ItemKey.of(OWN + id).orElseGet(() -> ItemKey.named(OWN + id));
   }
 
-  private List<Step> plan(Choices choices) {
+  private List<Step> plan(Choices choices, Supplied supplied) {
     List<Held> ofUs = shell.stream().filter(h -> ours.contains(h.id())).toList();
     List<Held> own = shell.stream().filter(h -> h.free() && !ours.contains(h.id())).toList();
     List<Leaving> leaving = leaving(own);
     if (ofUs.stream().anyMatch(Held::studentWork) || own.stream().anyMatch(Held::studentWork)) {
       return refused(leaving, choices);
     }
-    List<Step> steps = new ArrayList<>(Planner.coming(meant, ofUs, bases, choices, false));
+    List<Step> steps =
+        new ArrayList<>(Planner.coming(meant, ofUs, bases, choices, supplied, false));
     Map<String, Held> byId = new LinkedHashMap<>();
     shell.forEach(h -> byId.put(h.id(), h));
     steps.addAll(new Retiring(byId).steps(leaving));

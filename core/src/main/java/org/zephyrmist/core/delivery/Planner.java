@@ -29,9 +29,17 @@ public final class Planner {
   private final Twins twins;
   private final Map<ItemKey, Held> free = new HashMap<>();
 
+  private final Supplied supplied;
+
   private Planner(
-      Meant meant, List<Held> shell, Map<ItemKey, Base> bases, Choices choices, Twins twins) {
+      Meant meant,
+      List<Held> shell,
+      Map<ItemKey, Base> bases,
+      Choices choices,
+      Twins twins,
+      Supplied supplied) {
     this.twins = twins;
+    this.supplied = supplied;
     this.meant = meant;
     shell.forEach(h -> this.shell.put(h.id(), h));
     this.bases = bases;
@@ -56,7 +64,7 @@ public final class Planner {
     Set<String> there = new HashSet<>();
     shell.forEach(h -> there.add(h.id()));
     boolean emptied = Emptied.is(bases.values(), b -> there.contains(b.id()));
-    return plan(meant, shell, bases, choices, emptied, Twins.NONE);
+    return plan(meant, shell, bases, choices, emptied, Twins.NONE, Supplied.NOTHING);
   }
 
   /**
@@ -65,6 +73,7 @@ public final class Planner {
    * @param bases what counts as delivered, see {@link Emptied#counting}
    * @param emptied whether the shell was emptied before it began
    * @param twins what of the shell says what items of the version say
+   * @param supplied what other masters bring there
    */
   public static List<Step> plan(
       Meant meant,
@@ -72,11 +81,12 @@ public final class Planner {
       Map<ItemKey, Base> bases,
       Choices choices,
       boolean emptied,
-      Twins twins) {
+      Twins twins,
+      Supplied supplied) {
     if (choices.onto() == Choices.Onto.CLEAN) {
-      return CleanStart.plan(meant, shell, bases, choices);
+      return CleanStart.plan(meant, shell, bases, choices, supplied);
     }
-    Planner p = new Planner(meant, shell, bases, choices, twins);
+    Planner p = new Planner(meant, shell, bases, choices, twins, supplied);
     return emptied && choices.emptied() != Choices.EmptiedShell.ANEW
         ? p.untouched(Reason.EMPTIED)
         : p.plan();
@@ -84,7 +94,8 @@ public final class Planner {
 
   /** The step of one item that was delivered before, whatever else the shell holds. */
   static Step one(Meant meant, Node m, Base base, Optional<Held> here, Choices choices) {
-    return new Planner(meant, here.stream().toList(), Map.of(m.key(), base), choices, Twins.NONE)
+    Map<ItemKey, Base> alone = Map.of(m.key(), base);
+    return new Planner(meant, here.stream().toList(), alone, choices, Twins.NONE, Supplied.NOTHING)
         .step(m);
   }
 
@@ -94,8 +105,13 @@ public final class Planner {
    * @param emptyToo also modules in which nothing stands
    */
   static List<Step> coming(
-      Meant meant, List<Held> shell, Map<ItemKey, Base> bases, Choices choices, boolean emptyToo) {
-    return new Planner(meant, shell, bases, choices, Twins.NONE).coming(emptyToo);
+      Meant meant,
+      List<Held> shell,
+      Map<ItemKey, Base> bases,
+      Choices choices,
+      Supplied supplied,
+      boolean emptyToo) {
+    return new Planner(meant, shell, bases, choices, Twins.NONE, supplied).coming(emptyToo);
   }
 
   private List<Step> coming(boolean emptyToo) {
@@ -131,22 +147,46 @@ public final class Planner {
   private Set<ItemKey> neededModules() {
     Set<ItemKey> needed = new HashSet<>();
     for (Node n : meant.items().nodes()) {
-      if (n.kind() != Kind.MODULE) {
+      if (n.kind() != Kind.MODULE && !standsElsewhere(n)) {
         meant.items().above(n.key()).forEach(m -> needed.add(m.key()));
       }
     }
     return needed;
   }
 
+  /** Another master's item stands for it, unless a person decided otherwise. */
+  private boolean standsElsewhere(Node m) {
+    return !bases.containsKey(m.key())
+        && supplied(m).filter(s -> s.reason() == Reason.SUPPLIED).isPresent();
+  }
+
+  private Optional<Step> supplied(Node m) {
+    return supplied.of(m).map(x -> supplied(m, x));
+  }
+
+  private Step supplied(Node m, Supplied.Match match) {
+    Held s = match.there();
+    Optional<Decisions.Take> decided = decided(m, s);
+    if (decided.filter(t -> t == Decisions.Take.ADD).isPresent()) {
+      return add(m, Reason.ALIKE_ADDED_BESIDE);
+    }
+    Reason reason = match.sure() || decided.isPresent() ? Reason.SUPPLIED : Reason.ALIKE_DOUBTFUL;
+    return left(m, StepKind.TWIN, Optional.of(s), reason);
+  }
+
+  private Optional<Decisions.Take> decided(Node m, Held s) {
+    return choices
+        .decisions()
+        .of(m.key(), m.aspects().differing(s.aspects()), s.aspects(), m.aspects())
+        .map(Decisions.Decision::take);
+  }
+
   private Step step(Node m) {
     Base b = bases.get(m.key());
     if (b == null) {
-      return likeness
-          .find(m)
-          .map(twin -> twin(m, twin, true))
-          .or(() -> twins.of(m.key()).flatMap(t -> told(m, t)))
-          .orElseGet(() -> add(m, Reason.NEW_IN_VERSION));
+      return supplied(m).orElseGet(() -> fresh(m));
     }
+
     Held s = shell.get(b.id());
     if (s == null) {
       if (m.rule() == EditRule.ADAPTABLE && choices.clash() == Choices.Clash.PUT_BACK) {
@@ -157,6 +197,15 @@ public final class Planner {
           : left(m, StepKind.KEEP, Optional.empty(), Reason.REMOVED_HERE);
     }
     return merge(m, b, s);
+  }
+
+  /** Something that was never delivered here. */
+  private Step fresh(Node m) {
+    return likeness
+        .find(m)
+        .map(twin -> twin(m, twin, true))
+        .or(() -> twins.of(m.key()).flatMap(t -> told(m, t)))
+        .orElseGet(() -> add(m, Reason.NEW_IN_VERSION));
   }
 
   private Step merge(Node m, Base b, Held s) {
@@ -221,12 +270,9 @@ public final class Planner {
   }
 
   private Step twin(Node m, Held s, boolean sure) {
-    Optional<Decisions.Decision> decided =
-        choices
-            .decisions()
-            .of(m.key(), m.aspects().differing(s.aspects()), s.aspects(), m.aspects());
+    Optional<Decisions.Take> decided = decided(m, s);
     Choices.Twin what =
-        switch (decided.map(Decisions.Decision::take).orElse(Decisions.Take.SECTION)) {
+        switch (decided.orElse(Decisions.Take.SECTION)) {
           case ADOPT -> Choices.Twin.ADOPT;
           case ADD -> Choices.Twin.ADD;
           case LEAVE -> Choices.Twin.LEAVE;
@@ -290,7 +336,8 @@ public final class Planner {
   /** Nothing is done with anything that is meant. */
   static List<Step> untouched(
       Meant meant, List<Held> shell, Map<ItemKey, Base> bases, Choices choices, Reason reason) {
-    return new Planner(meant, shell, bases, choices, Twins.NONE).untouched(reason);
+    return new Planner(meant, shell, bases, choices, Twins.NONE, Supplied.NOTHING)
+        .untouched(reason);
   }
 
   /** The item becomes the version's in what is written and stays as it is here in the rest. */
@@ -309,6 +356,14 @@ public final class Planner {
     Optional<Fingerprints> base = Optional.ofNullable(bases.get(m.key())).map(Base::shown);
     Sides sides = new Sides(base, here, Optional.of(m.aspects()), becomes);
     return new Step(
-        m.key(), m.kind(), m.title(), kind, s.map(Held::id), aspects, writes, reason, sides);
+        m.key(),
+        m.kind(),
+        m.title(),
+        kind,
+        s.flatMap(Supplied::id),
+        aspects,
+        writes,
+        reason,
+        sides);
   }
 }

@@ -165,6 +165,8 @@ public record Step(
     /** Perhaps alike; nothing is done until a person decides. */
     ALIKE_DOUBTFUL,
     ALIKE_LEFT,
+    /** Another master, which stands before this one, has it there or brings it. */
+    SUPPLIED,
     ALIKE_ADDED_BESIDE,
     REMOVED_HERE,
     GONE_FROM_VERSION,

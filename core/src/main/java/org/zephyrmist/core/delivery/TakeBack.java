@@ -132,7 +132,8 @@ public final class TakeBack {
   /** The plan. */
   public List<Step> plan(Meant meant, List<Held> shell, Map<ItemKey, Base> bases, Choices choices) {
     Map<ItemKey, Base> some = concerned(bases);
-    List<Step> steps = new ArrayList<>(Planner.coming(meant, shell, some, choices, true));
+    List<Step> steps =
+        new ArrayList<>(Planner.coming(meant, shell, some, choices, Supplied.NOTHING, true));
     Map<String, Held> byId = new LinkedHashMap<>();
     shell.forEach(h -> byId.put(h.id(), h));
     steps.addAll(

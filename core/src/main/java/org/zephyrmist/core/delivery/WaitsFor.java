@@ -7,5 +7,7 @@ public enum WaitsFor {
   /** Somebody clears the shell, since the delivery goes only into an empty one. */
   EMPTY,
   /** The time comes at which the delivery begins. */
-  TIME
+  TIME,
+  /** What comes before it in the same order is done in its section. */
+  BEFORE
 }

@@ -175,7 +175,8 @@ class ForecastTest {
         Tree applies = Meant.of(version, Parts.EVERYTHING, facts.get(s)).items();
         Parts p = parts.in(version, applies, needs, given, now::containsKey);
         Meant meant = Meant.of(version, p, facts.get(s));
-        for (Step step : Planner.plan(meant, shell, given, choices, emptied, Twins.NONE)) {
+        for (Step step :
+            Planner.plan(meant, shell, given, choices, emptied, Twins.NONE, Supplied.NOTHING)) {
           boolean stays = step.reason() == Step.Reason.ALREADY_GONE;
           if (step.itemKind() != Kind.MODULE && !stays) {
             totals.merge(step.kind(), 1, Integer::sum);

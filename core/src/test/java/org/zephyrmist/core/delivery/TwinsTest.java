@@ -49,7 +49,13 @@ class TwinsTest {
 
   private static List<Step> plan(Held held, Twins twins, Choices choices) {
     return Planner.plan(
-        Sample.meant(List.of(meant())), List.of(held), Map.of(), choices, false, twins);
+        Sample.meant(List.of(meant())),
+        List.of(held),
+        Map.of(),
+        choices,
+        false,
+        twins,
+        Supplied.NOTHING);
   }
 
   private static Twins alike(String words, boolean earlier) {
@@ -132,7 +138,8 @@ class TwinsTest {
                 Map.of(),
                 Choices.SAFE,
                 false,
-                doubtful))
+                doubtful,
+                Supplied.NOTHING))
         .allMatch(s -> s.kind() == StepKind.ADD);
   }
 

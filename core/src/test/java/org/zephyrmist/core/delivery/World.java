@@ -27,6 +27,7 @@ final class World {
   final Map<String, Held> shell = new LinkedHashMap<>();
   final Map<ItemKey, Base> bases = new LinkedHashMap<>();
   Choices choices;
+  final Supplied supplied;
   int next;
 
   World(long seed) {
@@ -79,6 +80,15 @@ final class World {
     choices = choices.with(new Decisions(made)).with(pick(Choices.EmptiedShell.values()));
     boolean clean = random.nextInt(6) == 0;
     choices = choices.with(clean ? Choices.Onto.CLEAN : Choices.Onto.UP_TO_DATE);
+    List<Held> others = new ArrayList<>();
+    for (int i = random.nextInt(3); i > 0; i--) {
+      Kind kind = pick(Kind.PAGE, Kind.ASSIGNMENT);
+      others.add(
+          new Held(
+              "other" + i, kind, "T" + random.nextInt(4), Optional.empty(), any(), false, false));
+    }
+    others.forEach(h -> shell.put(h.id(), h));
+    supplied = Supplied.by(others);
     for (int i = random.nextInt(4); i > 0; i--) {
       String id = "own" + i;
       shell.put(
@@ -122,7 +132,13 @@ final class World {
     Map<ItemKey, Base> given =
         Emptied.counting(bases, b -> shell.containsKey(b.id()), choices, emptied);
     return Planner.plan(
-        Sample.meant(version), List.copyOf(shell.values()), given, choices, emptied, Twins.NONE);
+        Sample.meant(version),
+        List.copyOf(shell.values()),
+        given,
+        choices,
+        emptied,
+        Twins.NONE,
+        supplied);
   }
 
   /** Writes a step into the shell; gives the item as it is then. */

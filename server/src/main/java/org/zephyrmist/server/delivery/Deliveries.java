@@ -25,6 +25,7 @@ import org.zephyrmist.core.delivery.PartsChoice;
 import org.zephyrmist.server.db.tables.records.DeliveryLineRecord;
 import org.zephyrmist.server.db.tables.records.DeliveryRecord;
 import org.zephyrmist.server.line.ChosenParts;
+import org.zephyrmist.server.line.Orders;
 import org.zephyrmist.server.line.PlanLine;
 import org.zephyrmist.server.master.Versions;
 import org.zephyrmist.server.people.Reach;
@@ -37,6 +38,7 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 public class Deliveries {
   private static final int MOST_SECTIONS = 5000;
+  private static final int MOST_MASTERS = 8;
   private final DSLContext db;
   private final Queue queue;
   private final LineStates states;
@@ -44,6 +46,7 @@ public class Deliveries {
   private final JsonMapper json;
   private final Reach reach;
   private final Clock clock;
+  private final Orders orders;
 
   Deliveries(
       DSLContext db,
@@ -52,7 +55,9 @@ public class Deliveries {
       Versions versions,
       Reach reach,
       Clock clock,
-      JsonMapper json) {
+      JsonMapper json,
+      Orders orders) {
+    this.orders = orders;
     this.versions = versions;
     this.json = json;
     this.db = db;
@@ -73,6 +78,61 @@ public class Deliveries {
     public Order(PartsChoice parts, Choices choices) {
       this(parts, choices, Optional.empty(), Optional.empty());
     }
+
+    /** The same of all of a version. */
+    Order whole() {
+      return new Order(PartsChoice.EVERYTHING, choices, atOnce, takesBack);
+    }
+
+    /** The same where something else comes first: that fills the shell, or has cleared it. */
+    Order behind() {
+      return new Order(parts, choices.with(Choices.Onto.UP_TO_DATE), atOnce, takesBack);
+    }
+  }
+
+  /**
+   * Several masters as one order, each planned and carried out in a section after those before it.
+   *
+   * @param versions in their order, each of another master; those beside {@code version} whole
+   * @return the delivery of {@code version}
+   */
+  @Transactional
+  public UUID make(
+      List<UUID> versions, UUID version, List<UUID> sections, Order order, SignedIn who) {
+    if (versions.size() > MOST_MASTERS) {
+      throw Refusal.bad(
+          "An order brings " + MOST_MASTERS + " masters at the most.", "Make another order.");
+    }
+    long masters = versions.stream().map(v -> versionsMaster(v, who)).distinct().count();
+    if (!versions.contains(version) || masters < versions.size()) {
+      throw Refusal.bad(
+          "An order names each master once, its own among them.", "Choose them again.");
+    }
+    UUID id = UUID.randomUUID();
+    UUID own = null;
+    for (int n = 0; n < versions.size(); n++) {
+      UUID v = versions.get(n);
+      Order of = v.equals(version) ? order : order.whole();
+      UUID made = make(v, sections, n == 0 ? of : of.behind(), who);
+      db.update(DELIVERY)
+          .set(DELIVERY.ORDER_ID, id)
+          .set(DELIVERY.PLACE, n)
+          .where(DELIVERY.ID.eq(made))
+          .execute();
+      own = v.equals(version) ? made : own;
+    }
+    return own;
+  }
+
+  private UUID versionsMaster(UUID version, SignedIn who) {
+    return db.select(VERSION.MASTER_ID)
+        .from(VERSION)
+        .join(MASTER)
+        .on(MASTER.ID.eq(VERSION.MASTER_ID))
+        .where(VERSION.ID.eq(version))
+        .and(reach.masters(who))
+        .fetchOptional(VERSION.MASTER_ID)
+        .orElseThrow(() -> Refusal.notFound("version"));
   }
 
   /** A new delivery; its lines are planned in the background. */
@@ -250,6 +310,24 @@ public class Deliveries {
         PlanLine.NAME,
         states.move(
             id, LineState.TO_PLAN, LineState.PLANNED, LineState.NEEDS_PERSON, LineState.NOT_YET));
+    for (UUID later : orders.after(id)) {
+      planning(later);
+      queue.put(
+          PlanLine.NAME,
+          states.move(
+              later,
+              LineState.TO_PLAN,
+              LineState.PLANNED,
+              LineState.NEEDS_PERSON,
+              LineState.NOT_YET));
+    }
+  }
+
+  private void planning(UUID id) {
+    db.update(DELIVERY)
+        .set(DELIVERY.STATE, DeliveryState.PLANNING)
+        .where(DELIVERY.ID.eq(id))
+        .execute();
   }
 
   /** Makes sure, within the running transaction, that there is a plan which nobody confirmed. */
@@ -265,8 +343,26 @@ public class Deliveries {
     }
   }
 
-  /** Some lines are planned anew, before the delivery is confirmed. */
+  /** Some lines are planned anew, before the delivery is confirmed, and what follows them. */
   int planAnew(UUID id, Collection<UUID> lines) {
+    int moved = planAnewAlone(id, lines);
+    for (UUID later : orders.after(id)) {
+      planAnewAlone(
+          later,
+          db.select(DELIVERY_LINE.ID)
+              .from(DELIVERY_LINE)
+              .where(DELIVERY_LINE.DELIVERY_ID.eq(later))
+              .and(
+                  DELIVERY_LINE.SECTION_ID.in(
+                      db.select(DELIVERY_LINE.SECTION_ID)
+                          .from(DELIVERY_LINE)
+                          .where(DELIVERY_LINE.ID.in(lines))))
+              .fetch(DELIVERY_LINE.ID));
+    }
+    return moved;
+  }
+
+  private int planAnewAlone(UUID id, Collection<UUID> lines) {
     List<UUID> moved =
         db.update(DELIVERY_LINE)
             .set(DELIVERY_LINE.STATE, LineState.TO_PLAN)
@@ -279,10 +375,7 @@ public class Deliveries {
             .returning(DELIVERY_LINE.ID)
             .fetch(DELIVERY_LINE.ID);
     if (!moved.isEmpty()) {
-      db.update(DELIVERY)
-          .set(DELIVERY.STATE, DeliveryState.PLANNING)
-          .where(DELIVERY.ID.eq(id))
-          .execute();
+      planning(id);
       queue.put(PlanLine.NAME, moved);
     }
     return moved.size();

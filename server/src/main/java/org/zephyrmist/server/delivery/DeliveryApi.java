@@ -95,11 +95,16 @@ class DeliveryApi {
     }
   }
 
+  /**
+   * @param together versions of several masters as one order, in their order, this one among them;
+   *     the others are brought whole
+   */
   record NewDelivery(
       @NotNull UUID version,
       @NotNull List<@NotNull UUID> sections,
       @Valid Chosen choices,
-      UUID recipe) {
+      UUID recipe,
+      @Size(max = 8) List<@NotNull UUID> together) {
     Choices how() {
       return Optional.ofNullable(choices).map(Chosen::choices).orElse(Choices.SAFE);
     }
@@ -148,7 +153,10 @@ class DeliveryApi {
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   Made make(@Valid @RequestBody NewDelivery n, @AuthenticationPrincipal SignedIn who) {
-    UUID id = deliveries.make(n.version(), n.sections(), n.order(), who);
+    UUID id =
+        n.together() == null || n.together().size() < 2
+            ? deliveries.make(n.version(), n.sections(), n.order(), who)
+            : deliveries.make(n.together(), n.version(), n.sections(), n.order(), who);
     Optional.ofNullable(n.recipe()).ifPresent(r -> deliveries.madeBy(id, r));
     return new Made(id);
   }

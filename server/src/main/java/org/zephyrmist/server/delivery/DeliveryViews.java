@@ -10,6 +10,7 @@ import static org.zephyrmist.server.db.Tables.VERSION;
 
 import jakarta.validation.constraints.NotNull;
 import java.time.OffsetDateTime;
+import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
@@ -25,6 +26,7 @@ import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.StepKind;
 import org.zephyrmist.core.delivery.WaitsFor;
 import org.zephyrmist.server.line.ChosenParts;
+import org.zephyrmist.server.line.Orders;
 import org.zephyrmist.server.mail.Mails;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
@@ -40,8 +42,16 @@ class DeliveryViews {
   private final Reach reach;
   private final Instructors instructors;
   private final Mails mails;
+  private final Orders orders;
 
-  DeliveryViews(DSLContext db, JsonMapper json, Reach reach, Instructors instructors, Mails mails) {
+  DeliveryViews(
+      DSLContext db,
+      JsonMapper json,
+      Reach reach,
+      Instructors instructors,
+      Mails mails,
+      Orders orders) {
+    this.orders = orders;
     this.mails = mails;
     this.db = db;
     this.json = json;
@@ -65,6 +75,8 @@ class DeliveryViews {
       @NotNull Choices.Onto onto,
       Integer atOnce,
       UUID takesBack,
+      UUID order,
+      int place,
       OffsetDateTime beginsAt,
       @NotNull String madeBy,
       @NotNull OffsetDateTime madeAt,
@@ -100,12 +112,14 @@ class DeliveryViews {
 
   /**
    * @param parts of the version that it brings
+   * @param together all deliveries of its order, in their order; none if it is alone
    * @param takenBackBy confirmed deliveries that took it back, whole or in some sections
    */
   record DeliveryDetail(
       @NotNull DeliverySummary delivery,
       @NotNull ChosenParts parts,
       @NotNull List<UUID> takenBackBy,
+      @NotNull List<DeliverySummary> together,
       @NotNull MailTold mail,
       @NotNull List<DeliveryLine> lines) {}
 
@@ -152,6 +166,8 @@ class DeliveryViews {
                         r.get(DELIVERY.ONTO),
                         r.get(DELIVERY.AT_ONCE),
                         r.get(DELIVERY.TAKES_BACK),
+                        r.get(DELIVERY.ORDER_ID),
+                        r.get(DELIVERY.PLACE),
                         r.get(DELIVERY.BEGINS_AT),
                         r.get(made.NAME),
                         r.get(DELIVERY.MADE_AT),
@@ -185,8 +201,18 @@ class DeliveryViews {
             .and(DELIVERY.CONFIRMED_AT.isNotNull())
             .orderBy(DELIVERY.CONFIRMED_AT)
             .fetch(DELIVERY.ID),
+        together(id, who),
         mail(id),
         lines(id, who));
+  }
+
+  private List<DeliverySummary> together(UUID delivery, SignedIn who) {
+    List<UUID> order = orders.of(delivery);
+    return order.size() < 2
+        ? List.of()
+        : summaries(DELIVERY.ID.in(order).and(reach.masters(who)), order.size()).stream()
+            .sorted(Comparator.comparing(DeliverySummary::place))
+            .toList();
   }
 
   private MailTold mail(UUID delivery) {

@@ -21,6 +21,7 @@ import org.zephyrmist.core.delivery.Tell;
 import org.zephyrmist.core.delivery.WaitsFor;
 import org.zephyrmist.server.db.tables.records.DeliveryRecord;
 import org.zephyrmist.server.line.LineEnds;
+import org.zephyrmist.server.line.Orders;
 import org.zephyrmist.server.line.RunLine;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.SignedIn;
@@ -37,6 +38,7 @@ public class Runs {
   private final Queue queue;
   private final Events events;
   private final Clock clock;
+  private final Orders orders;
 
   Runs(
       DSLContext db,
@@ -45,7 +47,9 @@ public class Runs {
       LineEnds ends,
       Queue queue,
       Events events,
-      Clock clock) {
+      Clock clock,
+      Orders orders) {
+    this.orders = orders;
     this.db = db;
     this.deliveries = deliveries;
     this.states = states;
@@ -63,8 +67,17 @@ public class Runs {
    */
   @Transactional
   public void confirm(UUID id, Optional<OffsetDateTime> at, Tell tell, String note, SignedIn who) {
-    DeliveryRecord d = deliveries.own(id, who);
     at.ifPresent(this::ahead);
+    List<UUID> order = orders.of(id);
+    for (UUID each : order) {
+      boolean last = each.equals(order.get(order.size() - 1));
+      confirmOne(each, at, last ? tell : Tell.NOBODY, note, who);
+    }
+  }
+
+  private void confirmOne(
+      UUID id, Optional<OffsetDateTime> at, Tell tell, String note, SignedIn who) {
+    DeliveryRecord d = deliveries.own(id, who);
     int changed =
         db.update(DELIVERY)
             .set(DELIVERY.STATE, at.isPresent() ? DeliveryState.SCHEDULED : DeliveryState.RUNNING)
@@ -114,6 +127,10 @@ public class Runs {
   /** Lines that have not begun do not begin; those under way are finished. */
   @Transactional
   public void stop(UUID id, SignedIn who) {
+    orders.of(id).forEach(each -> stopOne(each, who));
+  }
+
+  private void stopOne(UUID id, SignedIn who) {
     DeliveryRecord d = deliveries.own(id, who);
     int stopped =
         states
@@ -154,7 +171,21 @@ public class Runs {
         .execute();
     queue.put(RunLine.NAME, lines);
     ends.check(id);
+    orders.after(id).forEach(later -> goOnBehind(later));
     events.add(who.id(), "went on with delivery of", what(d), lines.size() + " sections", page(id));
+  }
+
+  /** What was stopped with it goes on behind it. */
+  private void goOnBehind(UUID later) {
+    List<UUID> lines = states.move(later, LineState.WAITING, LineState.STOPPED);
+    if (!lines.isEmpty()) {
+      db.update(DELIVERY)
+          .set(DELIVERY.STATE, DeliveryState.RUNNING)
+          .setNull(DELIVERY.FINISHED_AT)
+          .where(DELIVERY.ID.eq(later))
+          .execute();
+      queue.put(RunLine.NAME, lines);
+    }
   }
 
   private static String page(UUID delivery) {

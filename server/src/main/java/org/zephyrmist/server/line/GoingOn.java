@@ -52,7 +52,12 @@ public class GoingOn {
                 DELIVERY_LINE
                     .WAITS_FOR
                     .eq(WaitsFor.TIME)
-                    .or(DELIVERY_LINE.WAITS_FOR.eq(WaitsFor.SHELL).and(SECTION.SHELL.isNotNull())))
+                    .or(DELIVERY_LINE.WAITS_FOR.eq(WaitsFor.SHELL).and(SECTION.SHELL.isNotNull()))
+                    .or(
+                        DELIVERY_LINE
+                            .WAITS_FOR
+                            .eq(WaitsFor.BEFORE)
+                            .and(DSL.notExists(Orders.notDoneBefore()))))
             .fetch(DELIVERY_LINE.ID));
   }
 

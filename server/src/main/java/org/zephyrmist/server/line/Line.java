@@ -15,6 +15,8 @@ import org.zephyrmist.server.shell.Shell;
  * @param attempts how often it failed in a row
  * @param takesBack the delivery that is taken back by this one
  * @param atOnce how many lines of its delivery may be in work at the same time
+ * @param order that its delivery belongs to, with others
+ * @param place of its delivery in the order
  * @param emptied whether its shell was found emptied before it began
  * @param readTag the platform's name for the state of the shell that its plan was made from
  * @param token of the worker that has the section just now
@@ -28,6 +30,8 @@ record Line(
     UUID person,
     Optional<UUID> takesBack,
     Optional<Integer> atOnce,
+    Optional<UUID> order,
+    int place,
     LineState state,
     int attempts,
     int same,
@@ -54,6 +58,8 @@ record Line(
         person,
         takesBack,
         atOnce,
+        order,
+        place,
         state,
         attempts,
         same,

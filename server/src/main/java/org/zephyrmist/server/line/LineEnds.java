@@ -12,6 +12,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.delivery.DeliveryState;
 import org.zephyrmist.core.delivery.LineState;
+import org.zephyrmist.core.delivery.WaitsFor;
 import org.zephyrmist.server.mail.EndMails;
 
 /** Notices when the last line of a delivery has come to rest. */
@@ -31,7 +32,7 @@ public class LineEnds {
   @Transactional
   public void check(UUID delivery) {
     db.selectOne().from(DELIVERY).where(DELIVERY.ID.eq(delivery)).forUpdate().fetch();
-    boolean moving = has(delivery, LineState.UNDER_WAY);
+    boolean moving = has(delivery, LineState.UNDER_WAY) || waitsBehind(delivery);
     if (!moving && !has(delivery, Set.of(LineState.TO_PLAN))) {
       db.update(DELIVERY)
           .set(DELIVERY.STATE, DeliveryState.PLANNED)
@@ -63,6 +64,17 @@ public class LineEnds {
                 .and(DELIVERY_LINE.STATE.in(LineState.ON_THE_QUEUE)))
         .fetch(DELIVERY.ID)
         .forEach(this::check);
+  }
+
+  /** What waits for another part of its order goes on soon. */
+  private boolean waitsBehind(UUID delivery) {
+    return db.fetchExists(
+        DELIVERY_LINE,
+        DELIVERY_LINE
+            .DELIVERY_ID
+            .eq(delivery)
+            .and(DELIVERY_LINE.STATE.eq(LineState.NOT_YET))
+            .and(DELIVERY_LINE.WAITS_FOR.eq(WaitsFor.BEFORE)));
   }
 
   private boolean has(UUID delivery, Set<LineState> states) {

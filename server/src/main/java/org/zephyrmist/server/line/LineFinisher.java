@@ -56,7 +56,7 @@ class LineFinisher {
     private int kept;
 
     void add(Step s, boolean there) {
-      boolean meant = s.sides().version().isPresent();
+      boolean meant = s.sides().version().isPresent() && s.reason() != Step.Reason.SUPPLIED;
       expected += meant ? 1 : 0;
       withheld += meant && s.kind() == StepKind.BLOCKED && there ? 1 : 0;
       missing += s.moves() && s.kind() != StepKind.RETIRE && !there ? 1 : 0;

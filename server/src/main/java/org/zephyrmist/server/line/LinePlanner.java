@@ -1,20 +1,28 @@
 package org.zephyrmist.server.line;
 
+import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
 import java.util.function.Predicate;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.Emptied;
+import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.Meant;
 import org.zephyrmist.core.delivery.Planner;
 import org.zephyrmist.core.delivery.Step;
 import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.core.delivery.Supplied;
 import org.zephyrmist.core.delivery.Twins;
+import org.zephyrmist.core.tree.Node;
+import org.zephyrmist.server.ledger.Holding;
 import org.zephyrmist.server.ledger.Ledger;
 import org.zephyrmist.server.master.Versions;
 import org.zephyrmist.server.platform.PlatformGateway;
@@ -34,6 +42,7 @@ class LinePlanner {
   private final TakenBack takenBack;
   private final NotYet notYet;
   private final LikeTwins likeTwins;
+  private final Orders orders;
 
   LinePlanner(
       PlannedSteps stored,
@@ -44,7 +53,9 @@ class LinePlanner {
       MeantTexts texts,
       TakenBack takenBack,
       NotYet notYet,
-      LikeTwins likeTwins) {
+      LikeTwins likeTwins,
+      Orders orders) {
+    this.orders = orders;
     this.likeTwins = likeTwins;
     this.texts = texts;
     this.takenBack = takenBack;
@@ -61,6 +72,9 @@ class LinePlanner {
    * be when it can.
    */
   void plan(Line line) {
+    if (orders.any(orders.before(line), EnumSet.of(LineState.TO_PLAN))) {
+      throw new TooEarly();
+    }
     if (line.shell().id().isEmpty()) {
       intoEmpty(line);
       notYet.shell(line);
@@ -76,10 +90,19 @@ class LinePlanner {
     }
   }
 
+  /** What comes before it in its order is not planned yet. */
+  static final class TooEarly extends RuntimeException {
+    TooEarly() {
+      super("What comes before this line is not planned yet");
+    }
+  }
+
   private void intoEmpty(Line line) {
     Versions.Version version = versions.get(line.version());
     Meant meant = texts.of(version, line, Map.of(), k -> false);
-    List<Step> steps = Planner.plan(meant, List.of(), Map.of(), line.choices());
+    Supplied supplied = supplied(line, Reading.OF_NOTHING, version);
+    List<Step> steps =
+        Planner.plan(meant, List.of(), Map.of(), line.choices(), false, Twins.NONE, supplied);
     stored.plan(line, steps, Reading.OF_NOTHING, false, LineState.NOT_YET);
   }
 
@@ -109,9 +132,48 @@ class LinePlanner {
             bases,
             k -> bases.containsKey(k) && reading.item(bases.get(k).id()).isPresent());
     Twins twins = likeTwins.of(meant, reading, bases, line.shell().facts());
-    List<Step> steps = Planner.plan(meant, reading.items(), bases, choices, emptied, twins);
+    Supplied supplied = supplied(line, reading, version);
+    List<Step> steps =
+        Planner.plan(meant, reading.items(), bases, choices, emptied, twins, supplied);
+    List<Node> fresh =
+        version.tree().nodes().stream().filter(n -> !bases.containsKey(n.key())).toList();
     return new Planned(
-        line, gateway, version, meant, reading, bases, steps, emptied, Optional.empty());
+        line,
+        gateway,
+        version,
+        meant,
+        reading,
+        bases,
+        steps,
+        emptied,
+        Optional.empty(),
+        supplied.standIns(fresh));
+  }
+
+  /**
+   * What other masters have in the shell, or bring before this line, that stand before this one:
+   * the whole college's before a program's, and what comes before it in its order.
+   */
+  private Supplied supplied(Line line, Reading reading, Versions.Version version) {
+    Map<UUID, String> letters = versions.letters();
+    String mine = letters.get(version.master());
+    Set<UUID> ahead = orders.mastersBefore(line);
+    List<Held> items = new ArrayList<>();
+    for (Holding h : reading.holdings()) {
+      boolean before =
+          !h.master().equals(version.master())
+              && (ahead.contains(h.master()) || letters.get(h.master()).compareTo(mine) < 0);
+      if (before) {
+        reading.item(h.platformItem()).ifPresent(items::add);
+      }
+    }
+    for (UUID l : orders.before(line)) {
+      stored.unrecorded(l).stream()
+          .filter(s -> s.kind() == StepKind.ADD)
+          .map(Supplied::coming)
+          .forEach(items::add);
+    }
+    return Supplied.by(items);
   }
 
   private Planned takeBack(
@@ -126,7 +188,7 @@ class LinePlanner {
     Meant meant = back.rule().meant(reading.items(), some);
     List<Step> steps = back.rule().plan(meant, reading.items(), some, line.choices());
     return new Planned(
-        line, gateway, version, meant, reading, bases, steps, false, Optional.of(back));
+        line, gateway, version, meant, reading, bases, steps, false, Optional.of(back), Map.of());
   }
 
   void store(Planned p, LineState state) {

@@ -1,5 +1,6 @@
 package org.zephyrmist.server.line;
 
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -34,6 +35,7 @@ class LineRunner {
   private final NotYet notYet;
   private final RestorePoints restorePoints;
   private final ShellReader reader;
+  private final Orders orders;
 
   LineRunner(
       Lines lines,
@@ -48,7 +50,9 @@ class LineRunner {
       TransactionTemplate transaction,
       NotYet notYet,
       RestorePoints restorePoints,
-      ShellReader reader) {
+      ShellReader reader,
+      Orders orders) {
+    this.orders = orders;
     this.reader = reader;
     this.notYet = notYet;
     this.restorePoints = restorePoints;
@@ -65,6 +69,10 @@ class LineRunner {
   }
 
   void run(Line line) {
+    if (orders.any(orders.before(line), EnumSet.complementOf(EnumSet.of(LineState.DONE)))) {
+      notYet.before(line);
+      return;
+    }
     if (line.shell().id().isEmpty()) {
       notYet.shell(line);
       return;

@@ -60,6 +60,8 @@ class LineTurn {
     } catch (Lines.TakenOver e) {
       LOG.info("Line {}: {}", line.id(), e.getMessage());
       return Outcome.ENDED;
+    } catch (LinePlanner.TooEarly e) {
+      return Outcome.NOT_NOW;
     } catch (PlatformException e) {
       return failed(line, e);
     } catch (DataAccessException e) {

@@ -70,6 +70,8 @@ class Lines {
         Optional.ofNullable(d.getConfirmedBy()).orElse(d.getMadeBy()),
         Optional.ofNullable(d.getTakesBack()),
         Optional.ofNullable(d.getAtOnce()),
+        Optional.ofNullable(d.getOrderId()),
+        d.getPlace(),
         l.getState(),
         l.getAttempts(),
         l.getSame(),

@@ -44,6 +44,16 @@ class NotYet {
     lines.lookAgain(line.id(), settings.looksIfEmpty());
   }
 
+  /** Something comes before it in the same order. */
+  void before(Line line) {
+    lines.notYet(
+        line.id(),
+        WaitsFor.BEFORE,
+        "What comes before it in this order is not done here.",
+        "It goes on by itself when that is done.",
+        settings.looksIfEmpty());
+  }
+
   void shell(Line line) {
     lines.notYet(
         line.id(),

@@ -15,6 +15,7 @@ import org.zephyrmist.server.shell.Reading;
  * A plan with all that it was made from.
  *
  * @param emptied whether the shell was found emptied before the line began
+ * @param standIns items of other masters that stand for items of this one, by the platform's ids
  * @param back what it takes back; none if it is an ordinary line
  */
 record Planned(
@@ -26,7 +27,8 @@ record Planned(
     Map<ItemKey, Base> bases,
     List<Step> steps,
     boolean emptied,
-    Optional<TakenBack.Back> back) {
+    Optional<TakenBack.Back> back,
+    Map<ItemKey, String> standIns) {
   /** Whether nothing is done in the shell, because it was emptied or may not be cleared. */
   boolean untouched() {
     return because(Step.Reason.EMPTIED) || because(Step.Reason.NOT_CLEARED);

@@ -179,6 +179,15 @@ public class PlannedSteps {
         .fetch(this::step);
   }
 
+  /** The steps of a line that were not done yet. */
+  List<Step> unrecorded(UUID line) {
+    return db.selectFrom(DELIVERY_STEP)
+        .where(DELIVERY_STEP.LINE_ID.eq(line))
+        .and(DELIVERY_STEP.RECORDED.isFalse())
+        .orderBy(DELIVERY_STEP.N)
+        .fetch(this::step);
+  }
+
   /** The steps of a line that were done and of which the ledger knows. */
   List<Step> recorded(UUID line) {
     return db.selectFrom(DELIVERY_STEP)

@@ -29,6 +29,7 @@ record Work(Planned plan, Map<ItemKey, Forms.Written> forms, Ours ours, Map<Stri
             p.reading().holdings().stream()
                 .filter((Holding h) -> p.reading().item(h.platformItem()).isPresent())
                 .toList());
+    p.standIns().forEach((key, id) -> ours.standIn(p.version().master(), key, id));
     p.steps().stream()
         .filter(Step::adopts)
         .forEach(s -> ours.put(p.version().master(), s.key(), s.id().orElseThrow()));

@@ -29,6 +29,11 @@ public final class Ours {
     byMaster.computeIfAbsent(master, m -> new HashMap<>()).put(key, id);
   }
 
+  /** Where references to an item of a master lead for which another master's item stands. */
+  public void standIn(UUID master, ItemKey key, String id) {
+    byMaster.computeIfAbsent(master, m -> new HashMap<>()).putIfAbsent(key, id);
+  }
+
   void putAll(Ours others) {
     others.byId.forEach((id, k) -> put(k.master(), k.key(), id));
   }

@@ -1,0 +1,94 @@
+package org.zephyrmist.core.delivery;
+
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.tree.Likeness;
+import org.zephyrmist.core.tree.Node;
+
+/**
+ * What other masters, which stand before this one, have in a shell or are about to bring there: it
+ * is not brought a second time. The frame's help page stays the only one, though an older course
+ * copy brings one too; an outcomes piece that is there is recognised.
+ */
+public final class Supplied {
+  public static final Supplied NOTHING = new Supplied(List.of());
+
+  private static final String COMING = "coming:";
+
+  /** Of these a shell has one of a name; of others the same title may be two things. */
+  private static final Set<Kind> ONE_OF_A_NAME =
+      EnumSet.of(
+          Kind.SETUP,
+          Kind.OUTCOME,
+          Kind.RUBRIC,
+          Kind.GRADE_CATEGORY,
+          Kind.GROUP_SET,
+          Kind.WEB_LINK,
+          Kind.TOOL_LINK);
+
+  private final Likeness<Held> items;
+
+  private Supplied(List<Held> items) {
+    this.items = new Likeness<>(items);
+  }
+
+  /**
+   * @param items of other masters; modules are passed over, since what stands in them differs
+   */
+  public static Supplied by(List<Held> items) {
+    return new Supplied(items.stream().filter(h -> h.kind() != Kind.MODULE).toList());
+  }
+
+  /** An item that a plan of another master adds, as it will stand in the shell. */
+  public static Held coming(Step add) {
+    return new Held(
+        COMING + add.key().value(),
+        add.itemKind(),
+        add.title(),
+        Optional.empty(),
+        add.sides().becomes().orElseThrow(),
+        false,
+        false);
+  }
+
+  /** The platform's id of an item; none of one that is still to come. */
+  static Optional<String> id(Held h) {
+    return Optional.of(h.id()).filter(id -> !id.startsWith(COMING));
+  }
+
+  /**
+   * @param sure false: a person is asked
+   */
+  record Match(Held there, boolean sure) {}
+
+  Optional<Match> of(Node m) {
+    return m.kind() == Kind.MODULE
+        ? Optional.empty()
+        : items.find(m).map(h -> new Match(h, ONE_OF_A_NAME.contains(m.kind()) || same(m, h)));
+  }
+
+  private static boolean same(Node m, Held h) {
+    return m.aspects().get(Aspect.WORDING).equals(h.aspects().get(Aspect.WORDING))
+        && m.aspects().get(Aspect.LAUNCH).equals(h.aspects().get(Aspect.LAUNCH));
+  }
+
+  /**
+   * Where references to items of this master lead that another master's stand for.
+   *
+   * @return the platform's id by item, for those that are there
+   */
+  public Map<ItemKey, String> standIns(Iterable<Node> nodes) {
+    Map<ItemKey, String> all = new HashMap<>();
+    for (Node n : nodes) {
+      of(n).filter(Match::sure).flatMap(x -> id(x.there())).ifPresent(id -> all.put(n.key(), id));
+    }
+    return all;
+  }
+}
