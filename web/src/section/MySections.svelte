@@ -38,7 +38,15 @@
                 : ''}</span
             >
           </span>
-        {:else}<span class="quiet">Nothing was delivered to it yet.</span>{/each}
+        {:else}{#if !s.arriving.length}<span class="quiet">Nothing was delivered to it yet.</span
+            >{/if}{/each}
+        {#each s.arriving as a (a.delivery)}
+          <span class="one"
+            >{a.masterTitle}, version {a.number}, {a.state === 'NOT_YET'
+              ? 'is on its way'
+              : 'is arriving now'}</span
+          >
+        {/each}
       </span>
     </a>
   {:else}

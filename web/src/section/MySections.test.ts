@@ -23,6 +23,7 @@ const section = (n: number, masters: Schemas['HeldMaster'][]) => ({
   campus: 'North',
   term: 'Autumn 2026',
   masters,
+  arriving: [],
 });
 
 describe('an instructor’s sections', () => {

@@ -15,6 +15,7 @@
   import { many } from '../marks/words';
 
   import Receipts from './Receipts.svelte';
+  import OwnItems from './OwnItems.svelte';
   import RestorePoints from './RestorePoints.svelte';
   import SectionItems from './SectionItems.svelte';
 
@@ -96,6 +97,18 @@
           >
         {:else}<span class="quiet">It has no shell yet.</span>{/if}
       </div>
+      {#each section.arriving as a (a.delivery)}
+        <p class="arriving" role="status">
+          {a.masterCode}, version {a.number}, {a.state === 'NOT_YET'
+            ? 'is on its way and waits'
+            : 'is arriving now'}. {session.coordinates
+            ? ''
+            : 'What you change meanwhile stays yours.'}
+          {#if session.coordinates}<a class="link" href="/deliveries/{a.delivery}"
+              >See the delivery</a
+            >{/if}
+        </p>
+      {/each}
       <div class="masters">
         {#each section.masters as m (m.master)}
           <button
@@ -124,6 +137,7 @@
           </p>
         {/each}
       </div>
+      <OwnItems section={id} read={section} />
       {#if session.coordinates}<RestorePoints section={id} />{/if}
       {#if on && !items.length}
         <p class="quiet">
@@ -185,6 +199,12 @@
 </HandFrame>
 
 <style>
+  .arriving {
+    padding: 6px 12px;
+    margin: 4px 0 8px;
+    border-left: 3px solid var(--do);
+    background: var(--do-soft);
+  }
   .page {
     display: grid;
     grid-template-columns: minmax(0, 1fr) var(--beside);

@@ -18,6 +18,7 @@ const section = {
   students: 26,
   inRoster: false,
   shellAddress: 'http://127.0.0.1:1/shells/s1',
+  arriving: [],
   masters: [
     {
       master: 'm',

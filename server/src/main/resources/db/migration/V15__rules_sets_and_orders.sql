@@ -36,3 +36,16 @@ alter domain step_reason add constraint step_reason_check check (value in
    'GONE_FROM_VERSION', 'GONE_BUT_CHANGED_HERE', 'GONE_BUT_HOLDS_OTHERS', 'ALREADY_GONE', 'STUDENT_WORK',
    'DATES_LEFT', 'EMPTIED', 'TAKEN_BACK', 'CLEARED', 'NOT_CLEARED', 'ALIKE_EARLIER_TERM', 'ALIKE_DOUBTFUL', 'PUT_BACK', 'ACCEPTED_HERE',
    'SUPPLIED'));
+-- When a shell was last looked at for what was changed there, in which state it was, and what stood there of the section's own.
+alter table section add column looked_at timestamptz;
+alter table section add column state_tag text;
+create index on section (looked_at nulls first) where shell is not null;
+create table own_item (
+  section_id uuid not null references section on delete cascade,
+  platform_item text not null,
+  kind text not null,
+  title text not null,
+  changed_by text not null,
+  changed_at text not null,
+  primary key (section_id, platform_item)
+);

@@ -26,6 +26,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  *     ends or changes them has to be confirmed in so many words
  * @param itemTimeout how long the text of one item may be worked on
  * @param keepsRestorePoints how long it is kept what a shell held before a delivery changed it
+ * @param readsEvery after which a shell is read again by itself if it has moved; 0: never
  * @param looksIfThere after which a platform that queues is asked again whether it is done
  * @param looksAround how often a server looks for work that is on nobody's list
  * @param looksIfEmpty after which a shell that is to be cleared is looked at again
@@ -56,6 +57,7 @@ public record Settings(
     Duration itemTimeout,
     double rosterAsksFrom,
     Duration keepsRestorePoints,
+    Duration readsEvery,
     Duration looksIfThere,
     Duration looksAround,
     Duration looksIfEmpty,

@@ -1,16 +1,25 @@
 package org.zephyrmist.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.zephyrmist.server.db.Tables.STANDING;
 import static org.zephyrmist.server.db.Tables.TERM;
 
+import java.time.Duration;
+import java.time.OffsetDateTime;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.zephyrmist.server.shell.Looks;
+import org.zephyrmist.server.shell.ShellReader;
 import tools.jackson.databind.JsonNode;
 
 class CoverageIT extends ServerIT {
+  @Autowired Looks looks;
+  @Autowired ShellReader reader;
+
   private JsonNode coverage() {
     UUID term = db.select(TERM.ID).from(TERM).fetchSingle().value1();
     return coordinator.get("/api/coverage?term=" + term).json();
@@ -205,5 +214,31 @@ class CoverageIT extends ServerIT {
     db.query("delete from coverage_rule where master_id = ?::uuid", master).execute();
     String term = coordinator.get("/api/coverage/terms").json().get(0).path("id").asString();
     assertThat(coordinator.get("/api/coverage?term=" + term).status()).isEqualTo(200);
+  }
+
+  @Test
+  void shellsAreLookedAtByScheduleWhichReadsOnlyThoseThatMoved() throws Exception {
+    List<UUID> to = sections("lgt-cj1");
+    deliver(master("CJ"), 1, to);
+    assertThat(looks.due(Duration.ofHours(24), 10_000)).contains(to.get(0));
+    reader.refresh(to.get(0));
+    assertThat(looks.due(Duration.ofHours(24), 10_000)).doesNotContain(to.get(0));
+    Practice.addPage("lgt-cj1", "Office hours", "<p>Tuesdays.</p>");
+    reader.refresh(to.get(0));
+    JsonNode own = coordinator.get("/api/sections/" + to.get(0) + "/own").json();
+    assertThat(own.valueStream().map(o -> o.path("title").asString()))
+        .containsExactly("Office hours");
+    OffsetDateTime before = readAt(to.get(0));
+    reader.refresh(to.get(0));
+    assertThat(readAt(to.get(0))).isAfter(before);
+    assertThat(looks.due(Duration.ZERO, 10_000)).isEmpty();
+  }
+
+  private OffsetDateTime readAt(UUID section) {
+    return db.select(STANDING.READ_AT)
+        .from(STANDING)
+        .where(STANDING.SECTION_ID.eq(section))
+        .fetchSingle()
+        .value1();
   }
 }

@@ -145,6 +145,8 @@ class NotYetIT extends ServerIT {
           await(
               () -> coordinator.get("/api/deliveries/" + id).json(),
               d -> d.path("lines").get(0).path("state").asString().equals("ACCEPTED"));
+      JsonNode section = coordinator.get("/api/sections/" + to.get(0)).json();
+      assertThat(section.path("arriving").get(0).path("masterCode").asString()).isEqualTo("NQ");
       assertThat(accepted.path("delivery").path("state").asString()).isEqualTo("RUNNING");
       assertThat(accepted.path("lines").get(0).path("reason").asString()).contains("not there yet");
       assertThat(Practice.titles("lgt-nq1")).isEmpty();
@@ -152,6 +154,7 @@ class NotYetIT extends ServerIT {
       Practice.queue(false);
     }
     JsonNode done = rest(id, "RUNNING");
+    assertThat(coordinator.get("/api/sections/" + to.get(0)).json().path("arriving")).isEmpty();
     assertThat(done.path("lines").get(0).path("state").asString()).isEqualTo("DONE");
     assertThat(Practice.titles("lgt-nq1")).contains("Checklist").doesNotHaveDuplicates();
   }

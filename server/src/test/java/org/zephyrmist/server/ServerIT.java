@@ -51,6 +51,7 @@ abstract class ServerIT {
     r.add("zephyrmist.first-pause", () -> "200ms");
     r.add("zephyrmist.tries", () -> "3");
     r.add("zephyrmist.looks-if-empty", () -> "1s");
+    r.add("zephyrmist.reads-every", () -> "0s");
     r.add("zephyrmist.looks-if-there", () -> "1s");
     r.add("zephyrmist.looks-around", () -> "1s");
     r.add("zephyrmist.mail-from", () -> "zephyrmist@larkmoor.example");

@@ -119,6 +119,7 @@ public final class Stage implements AutoCloseable {
     env.put("ZEPHYRMIST_DB_PASSWORD", password);
     env.put("ZEPHYRMIST_SECRET", "only for measuring, only for measuring");
     env.put("ZEPHYRMIST_PRACTICE", practiceAddress());
+    env.put("ZEPHYRMIST_READSEVERY", "0s");
     env.put("ZEPHYRMIST_MAIL_FROM", "zephyrmist@larkmoor.example");
     env.put("ZEPHYRMIST_MAIL_PORT", String.valueOf(PRACTICE_PORT + 1));
     env.put("ZEPHYRMIST_PRIVATE_HOSTS", "127.0.0.1:" + PRACTICE_PORT);

@@ -2,9 +2,13 @@ package org.zephyrmist.server.section;
 
 import static org.zephyrmist.server.db.Tables.CAMPUS;
 import static org.zephyrmist.server.db.Tables.COURSE;
+import static org.zephyrmist.server.db.Tables.DELIVERY;
+import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
+import static org.zephyrmist.server.db.Tables.MASTER;
 import static org.zephyrmist.server.db.Tables.PLATFORM;
 import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.TERM;
+import static org.zephyrmist.server.db.Tables.VERSION;
 
 import jakarta.validation.constraints.NotNull;
 import java.time.LocalDate;
@@ -25,12 +29,15 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.server.content.Previews;
 import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.ledger.History;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.platform.Platforms;
+import org.zephyrmist.server.shell.Looks;
 import org.zephyrmist.server.web.Days;
 import org.zephyrmist.server.web.Refusal;
 
@@ -44,6 +51,7 @@ class SectionApi {
   private final Instructors instructors;
   private final History history;
   private final Trees trees;
+  private final Looks looks;
 
   SectionApi(
       DSLContext db,
@@ -51,7 +59,9 @@ class SectionApi {
       ReachedSections reached,
       Instructors instructors,
       History history,
-      Trees trees) {
+      Trees trees,
+      Looks looks) {
+    this.looks = looks;
     this.reached = reached;
     this.history = history;
     this.trees = trees;
@@ -71,7 +81,24 @@ class SectionApi {
       boolean inRoster,
       Integer students,
       String shellAddress,
-      @NotNull List<History.HeldMaster> masters) {}
+      @NotNull List<History.HeldMaster> masters,
+      @NotNull List<Arriving> arriving) {}
+
+  /**
+   * What is on its way to the section just now.
+   *
+   * @param state of its line; what waits for something outside may come much later
+   */
+  record Arriving(
+      @NotNull UUID delivery,
+      @NotNull String masterCode,
+      @NotNull String masterTitle,
+      int number,
+      @NotNull LineState state) {}
+
+  /** An item that no master brought, as of the last reading. */
+  record AddedByHand(
+      @NotNull Kind kind, @NotNull String title, @NotNull String by, @NotNull String at) {}
 
   /** An instructor's own sections; for others all within reach, by code. */
   @GetMapping("/mine")
@@ -107,6 +134,7 @@ class SectionApi {
     List<UUID> ids = rows.stream().map(r -> r.get(SECTION.ID)).toList();
     Map<UUID, String> names = instructors.of(ids);
     Map<UUID, List<History.HeldMaster>> held = history.masters(ids);
+    Map<UUID, List<Arriving>> coming = arriving(ids);
     return rows.stream()
         .map(
             s -> {
@@ -123,8 +151,49 @@ class SectionApi {
                   s.get(SECTION.IN_ROSTER),
                   Optional.ofNullable(s.get(SECTION.ENROLLED)).orElse(s.get(SECTION.STUDENTS)),
                   shell == null ? null : Platforms.shell(s.get(PLATFORM.ADDRESS), shell),
-                  held.getOrDefault(id, List.of()));
+                  held.getOrDefault(id, List.of()),
+                  coming.getOrDefault(id, List.of()));
             })
+        .toList();
+  }
+
+  private Map<UUID, List<Arriving>> arriving(List<UUID> sections) {
+    Map<UUID, List<Arriving>> all = new HashMap<>();
+    db.select(
+            DELIVERY_LINE.SECTION_ID,
+            DELIVERY.ID,
+            MASTER.CODE,
+            MASTER.TITLE,
+            VERSION.NUMBER,
+            DELIVERY_LINE.STATE)
+        .from(DELIVERY_LINE)
+        .join(DELIVERY)
+        .on(DELIVERY.ID.eq(DELIVERY_LINE.DELIVERY_ID))
+        .join(VERSION)
+        .on(VERSION.ID.eq(DELIVERY.VERSION_ID))
+        .join(MASTER)
+        .on(MASTER.ID.eq(VERSION.MASTER_ID))
+        .where(DELIVERY_LINE.SECTION_ID.in(sections))
+        .and(DELIVERY.CONFIRMED_AT.isNotNull())
+        .and(
+            DELIVERY_LINE
+                .STATE
+                .in(LineState.UNDER_WAY)
+                .or(DELIVERY_LINE.STATE.eq(LineState.NOT_YET)))
+        .orderBy(DELIVERY.CONFIRMED_AT, DELIVERY.PLACE)
+        .forEach(
+            r ->
+                all.computeIfAbsent(r.value1(), k -> new ArrayList<>())
+                    .add(new Arriving(r.value2(), r.value3(), r.value4(), r.value5(), r.value6())));
+    return all;
+  }
+
+  /** What stands in the shell of the section's own, as of the last reading. */
+  @GetMapping("/{id}/own")
+  List<AddedByHand> own(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
+    reached.check(id, who);
+    return looks.own(id).stream()
+        .map(o -> new AddedByHand(o.kind(), o.title(), o.by(), o.at()))
         .toList();
   }
 

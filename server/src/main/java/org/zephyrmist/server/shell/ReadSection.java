@@ -1,10 +1,12 @@
 package org.zephyrmist.server.shell;
 
+import java.util.Collection;
 import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.platform.PlatformException;
 import org.zephyrmist.server.platform.Turns;
 import org.zephyrmist.server.queue.Job;
@@ -14,12 +16,17 @@ import org.zephyrmist.server.queue.Outcome;
 @Component
 public class ReadSection implements Job {
   public static final String NAME = "read-section";
+  private static final int AT_A_TIME = 20;
   private static final Logger LOG = LoggerFactory.getLogger(ReadSection.class);
   private final Shells shells;
   private final ShellReader reader;
   private final Turns turns;
+  private final Looks looks;
+  private final Settings settings;
 
-  ReadSection(Shells shells, ShellReader reader, Turns turns) {
+  ReadSection(Shells shells, ShellReader reader, Turns turns, Looks looks, Settings settings) {
+    this.looks = looks;
+    this.settings = settings;
     this.shells = shells;
     this.reader = reader;
     this.turns = turns;
@@ -28,6 +35,12 @@ public class ReadSection implements Job {
   @Override
   public String name() {
     return NAME;
+  }
+
+  /** Those whose time has come; so many at a time that others find a place between them. */
+  @Override
+  public Collection<UUID> strays() {
+    return looks.due(settings.readsEvery(), AT_A_TIME);
   }
 
   @Override
@@ -40,10 +53,12 @@ public class ReadSection implements Job {
       reader.refresh(section);
     } catch (PlatformException e) {
       LOG.info("Section {} could not be read: {}", section, e.getMessage());
+      looks.failed(section, settings.readsEvery());
     } catch (DataAccessException e) {
       throw e; // the database is away: the queue tries again when it is back
     } catch (RuntimeException e) {
       LOG.error("Section {} could not be read", section, e);
+      looks.failed(section, settings.readsEvery());
     } finally {
       turns.end(platform);
     }

@@ -32,6 +32,7 @@ public class ShellReader {
   private final FrameHosts frames;
   private final ShellQuestions questions;
   private final Settings settings;
+  private final Looks looks;
 
   ShellReader(
       Shells shells,
@@ -40,7 +41,9 @@ public class ShellReader {
       Bodies bodies,
       FrameHosts frames,
       ShellQuestions questions,
-      Settings settings) {
+      Settings settings,
+      Looks looks) {
+    this.looks = looks;
     this.frames = frames;
     this.questions = questions;
     this.shells = shells;
@@ -120,10 +123,19 @@ public class ShellReader {
     }
   }
 
-  /** Reads a section and brings the ledger's view of it up to date. */
+  /**
+   * Reads a section, if its shell has moved since, and brings the ledger's view of it up to date.
+   */
   public void refresh(UUID section) {
     Shell shell = shells.of(section);
-    seen(shell, read(shells.gateway(shell), shell));
+    PlatformGateway gateway = shells.gateway(shell);
+    if (gateway.unchanged(shell.there(), looks.tag(section))) {
+      looks.again(section);
+      return;
+    }
+    Reading r = read(gateway, shell);
+    seen(shell, r);
+    looks.read(section, r);
   }
 
   /** Brings the ledger's view of a section up to date. */

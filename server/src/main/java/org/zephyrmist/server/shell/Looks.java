@@ -1,0 +1,116 @@
+package org.zephyrmist.server.shell;
+
+import static org.zephyrmist.server.db.Tables.OWN_ITEM;
+import static org.zephyrmist.server.db.Tables.SECTION;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.OffsetDateTime;
+import java.util.List;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.jooq.Query;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.delivery.Held;
+
+/** When shells were looked at last, in which state they were, and what was their sections' own. */
+@Component
+public class Looks {
+  private static final Duration AFTER_TROUBLE = Duration.ofHours(1);
+  private final DSLContext db;
+  private final Clock clock;
+
+  Looks(DSLContext db, Clock clock) {
+    this.db = db;
+    this.clock = clock;
+  }
+
+  /** An item that no master brought. */
+  public record OwnItem(Kind kind, String title, String by, String at) {}
+
+  /** The platform's name for the state in which a shell was when it was read; empty if none. */
+  String tag(UUID section) {
+    return db.select(SECTION.STATE_TAG)
+        .from(SECTION)
+        .where(SECTION.ID.eq(section))
+        .fetchOptional(SECTION.STATE_TAG)
+        .orElse("");
+  }
+
+  /** It was looked at, and is still in the state in which it was read. */
+  void again(UUID section) {
+    OffsetDateTime now = OffsetDateTime.now(clock);
+    db.update(SECTION).set(SECTION.LOOKED_AT, now).where(SECTION.ID.eq(section)).execute();
+    db.query("update standing set read_at = ?::timestamptz where section_id = ?", now, section)
+        .execute();
+  }
+
+  /** It could not be looked at, and is left alone for a while. */
+  void failed(UUID section, Duration every) {
+    db.update(SECTION)
+        .set(SECTION.LOOKED_AT, OffsetDateTime.now(clock).minus(every).plus(AFTER_TROUBLE))
+        .where(SECTION.ID.eq(section))
+        .execute();
+  }
+
+  /** It was read. */
+  @Transactional
+  public void read(UUID section, Reading r) {
+    db.update(SECTION)
+        .set(SECTION.LOOKED_AT, OffsetDateTime.now(clock))
+        .set(SECTION.STATE_TAG, r.tag())
+        .where(SECTION.ID.eq(section))
+        .execute();
+    db.deleteFrom(OWN_ITEM).where(OWN_ITEM.SECTION_ID.eq(section)).execute();
+    List<Held> own = r.items().stream().filter(Held::free).toList();
+    db.batch(own.stream().map(h -> insert(section, h, r.changes().get(h.id()))).toList()).execute();
+  }
+
+  private Query insert(UUID section, Held h, Reading.Change c) {
+    return db.insertInto(OWN_ITEM)
+        .set(OWN_ITEM.SECTION_ID, section)
+        .set(OWN_ITEM.PLATFORM_ITEM, h.id())
+        .set(OWN_ITEM.KIND, h.kind().name())
+        .set(OWN_ITEM.TITLE, h.title())
+        .set(OWN_ITEM.CHANGED_BY, c == null ? "" : c.by())
+        .set(OWN_ITEM.CHANGED_AT, c == null ? "" : c.at());
+  }
+
+  /** What a section's shell held of its own when it was read last. */
+  public List<OwnItem> own(UUID section) {
+    return db.selectFrom(OWN_ITEM)
+        .where(OWN_ITEM.SECTION_ID.eq(section))
+        .orderBy(OWN_ITEM.TITLE, OWN_ITEM.PLATFORM_ITEM)
+        .fetch(
+            r ->
+                new OwnItem(
+                    Kind.valueOf(r.getKind()), r.getTitle(), r.getChangedBy(), r.getChangedAt()));
+  }
+
+  /**
+   * Sections whose shells are to be looked at again, those that wait longest first.
+   *
+   * @param every zero: none is by itself
+   */
+  public List<UUID> due(Duration every, int most) {
+    return every.isZero()
+        ? List.of()
+        : db.select(SECTION.ID)
+            .from(SECTION)
+            .where(SECTION.SHELL.isNotNull())
+            .and(SECTION.IN_ROSTER)
+            .and(
+                SECTION
+                    .LOOKED_AT
+                    .isNull()
+                    .or(SECTION.LOOKED_AT.lt(OffsetDateTime.now(clock).minus(every))))
+            .and(
+                "not exists (select 1 from scheduled_tasks t where t.task_name = 'read-section'"
+                    + " and t.task_instance = section.id::text)")
+            .orderBy(SECTION.LOOKED_AT.asc().nullsFirst())
+            .limit(most)
+            .fetch(SECTION.ID);
+  }
+}
