@@ -8,6 +8,7 @@
   import CollegeValues from './CollegeValues.svelte';
   import People from './People.svelte';
   import Platforms from './Platforms.svelte';
+  import SecondWord from './SecondWord.svelte';
   import Roster from './Roster.svelte';
 
   let platforms = $state.raw<Schemas['PlatformList'] | null>(null);
@@ -43,6 +44,10 @@
   <section>
     <h2>Values that texts fill in</h2>
     <CollegeValues />
+  </section>
+  <section>
+    <h2>Deliveries that need a second person’s word</h2>
+    <SecondWord {admin} />
   </section>
   {#if admin}
     <section>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
   import Act from '../frame/Act.svelte';
+  import When from '../frame/When.svelte';
   import { place } from '../frame/place.svelte';
   import { many } from '../marks/words';
   import { address, type Order } from './order';
@@ -36,7 +37,10 @@
     for (const [name, value] of Object.entries(address(order))) if (value) said.set(name, value);
     place.go('/deliveries/new?' + said.toString());
   }
+  let word = $derived(detail.secondWord);
   let words = $derived.by(() => {
+    if (word?.askedBy && word.mine) return 'Waits for a second person’s word';
+    if (word && !word.askedBy) return `Ask for a second word on ${many(ready.length, 'section')}`;
     const n = many(moving || ready.length, 'section');
     if (d.takesBack) return `Take back in ${n}`;
     if (!ready.length && later) return `Let ${many(later, 'section')} wait`;
@@ -46,6 +50,16 @@
   });
 </script>
 
+{#if word && !open}
+  <span class="quiet word" role="status">
+    {#if word.askedBy}
+      {word.mine ? 'You asked' : `${word.askedBy} asked`} for a second word <When
+        at={word.askedAt ?? ''}
+      />.
+    {:else if word.why === 'SECTIONS'}So many sections need a second person’s word.
+    {:else}It removes something, so it needs a second person’s word.{/if}
+  </span>
+{/if}
 {#if open === 'open'}
   {#if d.takesBack}
     <select
@@ -110,8 +124,10 @@
   <Act disabled={!whole || !ready.length} onclick={() => place.set({ choices: 'time' })}
     >At a set time…</Act
   >
-  <Act main disabled={!whole || !(ready.length + later)} onclick={() => confirm({ tell, note })}
-    >{words}</Act
+  <Act
+    main
+    disabled={!whole || !(ready.length + later) || word?.mine}
+    onclick={() => confirm({ tell, note })}>{words}</Act
   >
 {:else}
   <Act
@@ -124,6 +140,11 @@
 <style>
   .tell {
     max-width: 190px;
+  }
+  .word {
+    max-width: 220px;
+    font-size: 13px;
+    line-height: 16px;
   }
   .at {
     display: flex;

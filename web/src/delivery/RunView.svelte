@@ -12,6 +12,7 @@
   import Together from './Together.svelte';
   import RunLane from './RunLane.svelte';
   import { head, inWords, left } from './plan';
+  import { lost, proof } from './untouched';
   import { waits } from './waits';
 
   let {
@@ -95,6 +96,8 @@
     }
     return [...by.values()].filter((h) => h.lines > 2).sort((a, b) => b.lines - a.lines);
   });
+  let proven = $derived(proof(detail.lines));
+  let less = $derived(lost(detail.lines));
   let said = $derived(new Set(holdUps.map((h) => h.reason)));
 </script>
 
@@ -116,6 +119,7 @@
         {detail.mail.made
           ? ` · ${many(detail.mail.sent, 'mail')} sent${detail.mail.sent + detail.mail.problems.length < detail.mail.made ? ` of ${detail.mail.made}` : ''}`
           : ''}
+        {proven ? ` · students’ own ${proven}` : ''}
         {#each detail.takenBackBy as by (by)}
           · <a class="link" href="/deliveries/{by}">taken back</a>
         {/each}
@@ -155,6 +159,13 @@
   {#each waits(detail.lines).filter((w) => w.what !== 'TIME') as w (w.what)}
     <p class="hold-up" role="status">{w.said}. <span class="quiet">{w.then}</span></p>
   {/each}
+  {#if less.length}
+    <p class="hold-up" role="status">
+      <b>{many(less.length, 'section')} ({less.map((l) => l.code).join(', ')}):</b> less of
+      students’ work, grades or posts was counted after than before.
+      <span class="quiet">Look at the shell; nothing of it was touched by this delivery.</span>
+    </p>
+  {/if}
   {#if detail.mail.problems.length}
     <p class="hold-up" role="status">
       {many(detail.mail.problems.length, 'mail')} came back: {detail.mail.problems

@@ -14,6 +14,7 @@ const line = (n: number, more: Partial<Line> = {}): Line => ({
   activity: 'read back, all as meant',
   steps: 10,
   stepsDone: 10,
+  lost: false,
   same: 0,
   attempts: 0,
   counts: {},

@@ -31,7 +31,7 @@
   let order = $derived(inOrder(master, others));
   let more = $derived(
     Object.fromEntries([
-      ['', 'no other master'],
+      ['', others.length ? 'nothing more' : 'no other master'],
       ...all
         .filter((m) => m.id !== master.id && m.versions.length && !named.includes(m.id))
         .map((m) => [m.id, m.code]),
@@ -45,16 +45,14 @@
 </script>
 
 {#each order.filter((m) => m !== master) as m (m.id)}
-  {words(m)} <b class="fig">{m.code}</b> v{m.versions.length}
-  <button
+  {words(m)}&#32;<b class="fig">{m.code}</b> v{m.versions.length}&#32;<button
     type="button"
     class="link quiet"
     aria-label="Leave {m.code} out of this order"
     onclick={() => say(named.filter((id) => id !== m.id))}>leave it out</button
-  >,
+  >,&#32;
 {/each}
-with
-<Choice
+with&#32;<Choice
   label="Another master in the same order"
   words={more}
   value=""

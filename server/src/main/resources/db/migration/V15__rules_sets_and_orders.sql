@@ -49,3 +49,16 @@ create table own_item (
   changed_at text not null,
   primary key (section_id, platform_item)
 );
+-- Whether a second person's word is needed: from so many sections, or where anything is removed; and who asked for it.
+create table second_word (
+  id int primary key default 1 check (id = 1),
+  from_sections int check (from_sections > 0),
+  removes boolean not null default false
+);
+insert into second_word default values;
+alter table delivery add column asked_by uuid references person;
+alter table delivery add column asked_at timestamptz;
+alter table delivery add check ((asked_by is null) = (asked_at is null));
+-- Enrolments, work, grades and posts in a shell before a line was carried out and after.
+alter table delivery_line add column counted_before int[];
+alter table delivery_line add column counted_after int[];

@@ -313,4 +313,19 @@ class DeliveryIT extends ServerIT {
             });
     assertThat(db.fetch(question).format()).contains("Nested Loop");
   }
+
+  @Test
+  void whatIsTheStudentsOwnIsCountedBeforeAndAfter() throws Exception {
+    List<UUID> to = sections("lgt-dq1");
+    String master = master("DQ");
+    deliver(master, 1, to);
+    Practice.form("lgt-dq1", "Checklist", "post", Map.of("text", "When do we meet?"));
+    edit(master, "Checklist", "{\"html\":\"<p>Counted.</p>\"}");
+    freeze(master, "Second");
+    JsonNode line = deliver(master, 2, to).path("lines").get(0);
+    for (String side : List.of("before", "after")) {
+      assertThat(line.path(side).path("posts").asInt()).isEqualTo(1);
+      assertThat(line.path(side).path("work").asInt()).isZero();
+    }
+  }
 }

@@ -224,6 +224,7 @@ class MatrixIT extends ServerIT {
     String sections = "\"sections\":[\"" + values.get("sections") + "\"]";
     return switch (c.method() + " " + c.path()) {
       case "POST /api/deliveries/recipes" -> recipe();
+      case "PUT /api/deliveries/second-word" -> "{\"removes\":false}";
       case "POST /api/coverage/sets", "PUT /api/coverage/sets/{set}" -> set();
       case "POST /api/coverage/rules" -> rule();
       case "PUT /api/deliveries/{id}/lines/{line}/steps/{key}/decision" ->

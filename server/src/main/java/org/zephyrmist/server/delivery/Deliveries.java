@@ -283,6 +283,8 @@ public class Deliveries {
             .set(DELIVERY.AT_ONCE, atOnce.orElse(null))
             .set(DELIVERY.PARTS, parts.map(this::json).orElse(d.getParts()))
             .set(DELIVERY.STATE, DeliveryState.PLANNING)
+            .setNull(DELIVERY.ASKED_BY)
+            .setNull(DELIVERY.ASKED_AT)
             .where(DELIVERY.ID.eq(id))
             .and(DELIVERY.STATE.eq(DeliveryState.PLANNED))
             .execute();
@@ -296,6 +298,8 @@ public class Deliveries {
         db.update(DELIVERY)
             .set(DELIVERY.CLASH, clash)
             .set(DELIVERY.STATE, DeliveryState.PLANNING)
+            .setNull(DELIVERY.ASKED_BY)
+            .setNull(DELIVERY.ASKED_AT)
             .where(DELIVERY.ID.eq(d.getId()))
             .and(DELIVERY.STATE.eq(DeliveryState.PLANNED))
             .execute());
@@ -326,6 +330,8 @@ public class Deliveries {
   private void planning(UUID id) {
     db.update(DELIVERY)
         .set(DELIVERY.STATE, DeliveryState.PLANNING)
+        .setNull(DELIVERY.ASKED_BY)
+        .setNull(DELIVERY.ASKED_AT)
         .where(DELIVERY.ID.eq(id))
         .execute();
   }

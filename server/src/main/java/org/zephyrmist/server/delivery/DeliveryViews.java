@@ -15,6 +15,7 @@ import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
@@ -24,6 +25,7 @@ import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.DeliveryState;
 import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.core.delivery.StudentCounts;
 import org.zephyrmist.core.delivery.WaitsFor;
 import org.zephyrmist.server.line.ChosenParts;
 import org.zephyrmist.server.line.Orders;
@@ -43,6 +45,7 @@ class DeliveryViews {
   private final Instructors instructors;
   private final Mails mails;
   private final Orders orders;
+  private final SecondWord secondWord;
 
   DeliveryViews(
       DSLContext db,
@@ -50,8 +53,10 @@ class DeliveryViews {
       Reach reach,
       Instructors instructors,
       Mails mails,
-      Orders orders) {
+      Orders orders,
+      SecondWord secondWord) {
     this.orders = orders;
+    this.secondWord = secondWord;
     this.mails = mails;
     this.db = db;
     this.json = json;
@@ -84,6 +89,11 @@ class DeliveryViews {
       OffsetDateTime finishedAt,
       @NotNull Map<LineState, Integer> lines) {}
 
+  /**
+   * @param before what was the students' own before it was carried out; absent if nobody told
+   * @param after the same afterwards
+   * @param lost whether there was less afterwards
+   */
   record DeliveryLine(
       @NotNull UUID id,
       @NotNull UUID section,
@@ -101,7 +111,21 @@ class DeliveryViews {
       String reason,
       String remedy,
       @NotNull Map<StepKind, Integer> counts,
-      OffsetDateTime readAt) {}
+      OffsetDateTime readAt,
+      StudentsOwn before,
+      StudentsOwn after,
+      boolean lost) {}
+
+  /** Counts of what is the students' own in a shell. */
+  record StudentsOwn(
+      @NotNull Integer enrolments,
+      @NotNull Integer work,
+      @NotNull Integer grades,
+      @NotNull Integer posts) {
+    static StudentsOwn of(StudentCounts c) {
+      return new StudentsOwn(c.enrolments(), c.work(), c.grades(), c.posts());
+    }
+  }
 
   /**
    * What became of the mail about a delivery.
@@ -111,8 +135,17 @@ class DeliveryViews {
   record MailTold(int made, int sent, @NotNull List<String> problems) {}
 
   /**
+   * That a delivery which nobody confirmed needs a second person's word.
+   *
+   * @param askedBy who asked for it; absent if nobody did yet
+   * @param mine whether one asked oneself, so that another has to say it
+   */
+  record Word(@NotNull SecondWord.Why why, String askedBy, OffsetDateTime askedAt, boolean mine) {}
+
+  /**
    * @param parts of the version that it brings
    * @param together all deliveries of its order, in their order; none if it is alone
+   * @param secondWord absent if none is needed
    * @param takenBackBy confirmed deliveries that took it back, whole or in some sections
    */
   record DeliveryDetail(
@@ -120,6 +153,7 @@ class DeliveryViews {
       @NotNull ChosenParts parts,
       @NotNull List<UUID> takenBackBy,
       @NotNull List<DeliverySummary> together,
+      Word secondWord,
       @NotNull MailTold mail,
       @NotNull List<DeliveryLine> lines) {}
 
@@ -202,8 +236,34 @@ class DeliveryViews {
             .orderBy(DELIVERY.CONFIRMED_AT)
             .fetch(DELIVERY.ID),
         together(id, who),
+        word(id, who),
         mail(id),
         lines(id, who));
+  }
+
+  private Word word(UUID delivery, SignedIn who) {
+    boolean open =
+        db.fetchExists(
+            DELIVERY,
+            DELIVERY
+                .ID
+                .eq(delivery)
+                .and(DELIVERY.CONFIRMED_AT.isNull())
+                .and(DELIVERY.STATE.eq(DeliveryState.PLANNED)));
+    if (!open) {
+      return null;
+    }
+    Optional<SecondWord.Asked> asked = secondWord.asked(delivery);
+    return secondWord
+        .needed(orders.of(delivery))
+        .map(
+            why ->
+                new Word(
+                    why,
+                    asked.map(SecondWord.Asked::name).orElse(null),
+                    asked.map(SecondWord.Asked::at).orElse(null),
+                    asked.filter(a -> a.by().equals(who.id())).isPresent()))
+        .orElse(null);
   }
 
   private List<DeliverySummary> together(UUID delivery, SignedIn who) {
@@ -218,6 +278,15 @@ class DeliveryViews {
   private MailTold mail(UUID delivery) {
     Mails.Told t = mails.of(delivery);
     return new MailTold(t.made(), t.sent(), t.problems());
+  }
+
+  private static Optional<StudentCounts> counts(Integer[] c) {
+    return Optional.ofNullable(c).map(n -> new StudentCounts(n[0], n[1], n[2], n[3]));
+  }
+
+  /** Whether less was there afterwards. */
+  private static boolean lost(Integer[] before, Integer[] after) {
+    return counts(before).flatMap(b -> counts(after).map(a -> !b.keptIn(a))).orElse(false);
   }
 
   private List<DeliveryLine> lines(UUID delivery, SignedIn who) {
@@ -253,6 +322,9 @@ class DeliveryViews {
                     json.readValue(
                         r.get(DELIVERY_LINE.COUNTS).data(),
                         new TypeReference<Map<StepKind, Integer>>() {}),
-                    r.get(DELIVERY_LINE.READ_AT)));
+                    r.get(DELIVERY_LINE.READ_AT),
+                    counts(r.get(DELIVERY_LINE.COUNTED_BEFORE)).map(StudentsOwn::of).orElse(null),
+                    counts(r.get(DELIVERY_LINE.COUNTED_AFTER)).map(StudentsOwn::of).orElse(null),
+                    lost(r.get(DELIVERY_LINE.COUNTED_BEFORE), r.get(DELIVERY_LINE.COUNTED_AFTER))));
   }
 }

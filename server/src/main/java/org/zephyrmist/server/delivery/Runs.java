@@ -39,6 +39,7 @@ public class Runs {
   private final Events events;
   private final Clock clock;
   private final Orders orders;
+  private final SecondWord secondWord;
 
   Runs(
       DSLContext db,
@@ -48,8 +49,10 @@ public class Runs {
       Queue queue,
       Events events,
       Clock clock,
-      Orders orders) {
+      Orders orders,
+      SecondWord secondWord) {
     this.orders = orders;
+    this.secondWord = secondWord;
     this.db = db;
     this.deliveries = deliveries;
     this.states = states;
@@ -69,6 +72,33 @@ public class Runs {
   public void confirm(UUID id, Optional<OffsetDateTime> at, Tell tell, String note, SignedIn who) {
     at.ifPresent(this::ahead);
     List<UUID> order = orders.of(id);
+    if (secondWord.needed(order).isPresent()) {
+      Optional<SecondWord.Asked> asked = secondWord.asked(id).filter(a -> !a.by().equals(who.id()));
+      if (asked.isEmpty()) {
+        ask(order, at, tell, note, who);
+      } else {
+        DeliveryRecord d = deliveries.own(id, who);
+        begin(order, Optional.ofNullable(d.getBeginsAt()), d.getTell(), d.getNote(), who);
+      }
+      return;
+    }
+    begin(order, at, tell, note, who);
+  }
+
+  /** Nothing begins before another person confirms it too. */
+  private void ask(
+      List<UUID> order, Optional<OffsetDateTime> at, Tell tell, String note, SignedIn who) {
+    for (UUID each : order) {
+      DeliveryRecord d = deliveries.own(each, who);
+      deliveries.stillPlanned(each);
+      secondWord.ask(d, at, tell, note, who);
+      events.add(who.id(), "asked for a second word on delivery of", what(d), "", page(each));
+    }
+  }
+
+  private void begin(
+      List<UUID> order, Optional<OffsetDateTime> planned, Tell tell, String note, SignedIn who) {
+    Optional<OffsetDateTime> at = planned.filter(OffsetDateTime.now(clock)::isBefore);
     for (UUID each : order) {
       boolean last = each.equals(order.get(order.size() - 1));
       confirmOne(each, at, last ? tell : Tell.NOBODY, note, who);

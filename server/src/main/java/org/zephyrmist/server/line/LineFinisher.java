@@ -89,7 +89,7 @@ class LineFinisher {
               line.id(), p.steps().stream().filter(Step::moves).map(s -> s.key().value()).toList());
           stand(p, origin, count);
           ledger.seen(line.section(), ledger.holdings(line.section()), now.byId());
-          lines.done(line.id(), end);
+          lines.done(line.id(), end, now.counts());
         });
   }
 

@@ -2,6 +2,7 @@ package org.zephyrmist.server.line;
 
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -98,7 +99,8 @@ class LineRunner {
           "Look at the plan of this section, then go on.");
       return;
     }
-    lines.stood(line.id(), ledger.stand(line.section(), p.version().master()));
+    lines.stood(
+        line.id(), ledger.stand(line.section(), p.version().master()), p.reading().counts());
     keepBefore(p);
     Work work = Work.of(p, forms.of(p.within(), p.steps()));
     sender.send(work);
@@ -135,10 +137,11 @@ class LineRunner {
         transaction.execute(
             t -> {
               lines.hold(line);
-              lines.stood(line.id(), ledger.stand(line.section(), version.master()));
+              lines.stood(
+                  line.id(), ledger.stand(line.section(), version.master()), Optional.empty());
               boolean stands = ledger.stillStands(line.origin(version.master()), expected);
               if (stands) {
-                lines.done(line.id(), LineFinisher.nothingToDo(version.number()));
+                lines.done(line.id(), LineFinisher.nothingToDo(version.number()), Optional.empty());
               }
               return stands;
             }));

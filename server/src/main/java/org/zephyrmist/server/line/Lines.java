@@ -15,6 +15,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.LineState;
+import org.zephyrmist.core.delivery.StudentCounts;
 import org.zephyrmist.core.delivery.WaitsFor;
 import org.zephyrmist.server.db.tables.records.DeliveryLineRecord;
 import org.zephyrmist.server.db.tables.records.DeliveryRecord;
@@ -240,10 +241,21 @@ class Lines {
         .execute();
   }
 
-  /** Notes once where the section stood before the line was carried out. */
-  void stood(UUID line, Optional<Ledger.Stand> at) {
+  private static Integer[] column(Optional<StudentCounts> counts) {
+    return counts
+        .map(c -> new Integer[] {c.enrolments(), c.work(), c.grades(), c.posts()})
+        .orElse(null);
+  }
+
+  /**
+   * Notes once where the section stood before the line was carried out.
+   *
+   * @param counts of what was the students' own then
+   */
+  void stood(UUID line, Optional<Ledger.Stand> at, Optional<StudentCounts> counts) {
     db.update(DELIVERY_LINE)
         .set(DELIVERY_LINE.STOOD, true)
+        .set(DELIVERY_LINE.COUNTED_BEFORE, column(counts))
         .set(DELIVERY_LINE.STOOD_AT, at.map(Ledger.Stand::version).orElse(null))
         .set(DELIVERY_LINE.STOOD_EXPECTED, at.map(Ledger.Stand::expected).orElse(null))
         .set(DELIVERY_LINE.STOOD_WITHHELD, at.map(Ledger.Stand::withheld).orElse(null))
@@ -271,8 +283,12 @@ class Lines {
         .fetchSingle(DELIVERY_LINE.ID);
   }
 
-  void done(UUID line, String activity) {
+  /**
+   * @param counts of what is the students' own now
+   */
+  void done(UUID line, String activity, Optional<StudentCounts> counts) {
     db.update(DELIVERY_LINE)
+        .set(DELIVERY_LINE.COUNTED_AFTER, column(counts))
         .set(DELIVERY_LINE.STATE, LineState.DONE)
         .set(DELIVERY_LINE.ACTIVITY, activity)
         .set(DELIVERY_LINE.ATTEMPTS, 0)

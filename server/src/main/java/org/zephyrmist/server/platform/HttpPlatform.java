@@ -12,8 +12,12 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.zephyrmist.core.content.FileRef;
+import org.zephyrmist.core.delivery.StudentCounts;
 import org.zephyrmist.server.Settings;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -22,6 +26,9 @@ import tools.jackson.databind.node.ObjectNode;
 
 /** A platform with an HTTP interface as docs/api.md describes it; the practice platform is one. */
 final class HttpPlatform implements PlatformGateway {
+  private static final Pattern COUNTS =
+      Pattern.compile(
+          "enrolments=(\\d{1,9}), work=(\\d{1,9}), grades=(\\d{1,9}), posts=(\\d{1,9})");
   private static final int MOST_SHELLS = 200_000;
   private final HttpCalls calls;
   private final HttpItems wire;
@@ -71,7 +78,23 @@ final class HttpPlatform implements PlatformGateway {
     HttpResponse<byte[]> r = calls.send(calls.request(itemsOf(shell)).GET().build());
     List<ShellItem> items = new ArrayList<>();
     calls.tree(r).forEach(n -> wire.item(n).ifPresent(items::add));
-    return new Contents(items, r.headers().firstValue("ETag").orElse(""));
+    return new Contents(
+        items,
+        r.headers().firstValue("ETag").orElse(""),
+        r.headers().firstValue("Shell-Counts").flatMap(HttpPlatform::counts));
+  }
+
+  /** What cannot be read as counts tells nothing. */
+  private static Optional<StudentCounts> counts(String header) {
+    Matcher m = COUNTS.matcher(header);
+    return m.matches()
+        ? Optional.of(
+            new StudentCounts(
+                Integer.parseInt(m.group(1)),
+                Integer.parseInt(m.group(2)),
+                Integer.parseInt(m.group(3)),
+                Integer.parseInt(m.group(4))))
+        : Optional.empty();
   }
 
   @Override

@@ -8,6 +8,7 @@ import java.util.Optional;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.delivery.StudentCounts;
 
 /** What is asked of a learning platform. Forms are canonical JSON in the platform's own terms. */
 public interface PlatformGateway {
@@ -54,9 +55,10 @@ public interface PlatformGateway {
   /**
    * What a shell holds.
    *
+   * @param counts of what is the students' own, if the platform tells
    * @param tag what the platform calls this state; empty if it has no name for it
    */
-  record Contents(List<ShellItem> items, String tag) {}
+  record Contents(List<ShellItem> items, String tag, Optional<StudentCounts> counts) {}
 
   Contents read(String shell);
 

@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.delivery.Held;
+import org.zephyrmist.core.delivery.StudentCounts;
 import org.zephyrmist.server.ledger.Holding;
 
 /**
@@ -16,6 +17,7 @@ import org.zephyrmist.server.ledger.Holding;
  * @param revisions the platform's name for the state of each item
  * @param changes who changed each item last, and when, as the platform tells it
  * @param tag the platform's name for the state of the whole shell; empty if it has none
+ * @param counts of what is the students' own, if the platform tells
  * @param holdings what the ledger has of the section
  */
 public record Reading(
@@ -24,10 +26,11 @@ public record Reading(
     Map<String, String> revisions,
     Map<String, Change> changes,
     String tag,
+    Optional<StudentCounts> counts,
     List<Holding> holdings) {
   /** A shell that is not there. */
   public static final Reading OF_NOTHING =
-      new Reading(Map.of(), Map.of(), Map.of(), Map.of(), "", List.of());
+      new Reading(Map.of(), Map.of(), Map.of(), Map.of(), "", Optional.empty(), List.of());
 
   /**
    * The last change of an item.

@@ -83,7 +83,8 @@ public class ShellReader {
       revisions.put(i.id(), i.revision());
       changes.put(i.id(), new Reading.Change(i.changedBy(), i.changedAt()));
     }
-    return new Reading(byId, forms, revisions, changes, contents.tag(), holdings);
+    return new Reading(
+        byId, forms, revisions, changes, contents.tag(), contents.counts(), holdings);
   }
 
   private static List<String> questionFiles(List<PlatformGateway.ShellItem> items) {

@@ -59,7 +59,10 @@ class ShellApi {
     String tag = "\"" + shells.state(shell) + "\"";
     return tag.equals(known)
         ? ResponseEntity.status(HttpStatus.NOT_MODIFIED).eTag(tag).build()
-        : ResponseEntity.ok().eTag(tag).body(shells.items(shell));
+        : ResponseEntity.ok()
+            .eTag(tag)
+            .header("Shell-Counts", shells.counts(shell))
+            .body(shells.items(shell));
   }
 
   @PostMapping("/shells/{shell}/steps")

@@ -2,6 +2,7 @@ package org.zephyrmist.standins.platform;
 
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -167,6 +168,23 @@ class ShellPages {
       @RequestParam(defaultValue = "My work") String text) {
     shells.handIn(shell, item, student, text);
     return "redirect:/shells/" + shell + "?item=" + item;
+  }
+
+  @PostMapping("/shells/{shell}/items/{item}/post")
+  String post(
+      @PathVariable String shell,
+      @PathVariable String item,
+      @RequestParam(defaultValue = "A student") String student,
+      @RequestParam(defaultValue = "My thoughts") String text) {
+    shells.post(shell, item, student, text);
+    return "redirect:/shells/" + shell + "?item=" + item;
+  }
+
+  @PostMapping("/shells/{shell}/items/{item}/grade")
+  String grade(
+      @PathVariable String shell, @PathVariable String item, @RequestParam BigDecimal points) {
+    shells.grade(shell, item, points);
+    return back(shell, item);
   }
 
   /** Students get only what an item shown to them holds or names. */

@@ -4,14 +4,17 @@ import static org.jooq.impl.DSL.field;
 import static org.jooq.impl.DSL.selectCount;
 import static org.zephyrmist.standins.db.Sequences.SHELL_STATE;
 import static org.zephyrmist.standins.db.Tables.ITEM;
+import static org.zephyrmist.standins.db.Tables.POST;
 import static org.zephyrmist.standins.db.Tables.SHELL;
 import static org.zephyrmist.standins.db.Tables.SUBMISSION;
 
+import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.List;
 import org.jooq.DSLContext;
 import org.jooq.Record;
+import org.jooq.impl.DSL;
 import org.springframework.http.HttpStatusCode;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -110,16 +113,50 @@ class Shells {
         r.get(ITEM.REVISION));
   }
 
+  /** Enrolments, work, grades and posts, as a header tells them. */
+  String counts(String shell) {
+    int work =
+        db.fetchCount(
+            SUBMISSION.join(ITEM).on(ITEM.ID.eq(SUBMISSION.ITEM_ID)), ITEM.SHELL_ID.eq(shell));
+    int grades =
+        db.fetchCount(
+            SUBMISSION.join(ITEM).on(ITEM.ID.eq(SUBMISSION.ITEM_ID)),
+            ITEM.SHELL_ID.eq(shell).and(SUBMISSION.GRADE.isNotNull()));
+    int posts =
+        db.fetchCount(POST.join(ITEM).on(ITEM.ID.eq(POST.ITEM_ID)), ITEM.SHELL_ID.eq(shell));
+    return "enrolments=%d, work=%d, grades=%d, posts=%d"
+        .formatted(get(shell).students(), work, grades, posts);
+  }
+
+  @Transactional
+  void post(String shell, String item, String student, String text) {
+    db.insertInto(POST, POST.ITEM_ID, POST.STUDENT, POST.TEXT, POST.AT)
+        .select(
+            db.select(ITEM.ID, DSL.val(student), DSL.val(text), DSL.val(OffsetDateTime.now(clock)))
+                .from(ITEM)
+                .where(ITEM.ID.eq(item))
+                .and(ITEM.SHELL_ID.eq(shell)))
+        .execute();
+    moved(shell);
+  }
+
+  /** Marks all work on an item that has no grade yet. */
+  @Transactional
+  void grade(String shell, String item, BigDecimal points) {
+    db.update(SUBMISSION)
+        .set(SUBMISSION.GRADE, points)
+        .where(SUBMISSION.ITEM_ID.eq(item))
+        .and(SUBMISSION.GRADE.isNull())
+        .execute();
+    moved(shell);
+  }
+
   @Transactional
   void handIn(String shell, String item, String student, String text) {
     db.insertInto(
             SUBMISSION, SUBMISSION.ITEM_ID, SUBMISSION.STUDENT, SUBMISSION.TEXT, SUBMISSION.AT)
         .select(
-            db.select(
-                    ITEM.ID,
-                    org.jooq.impl.DSL.val(student),
-                    org.jooq.impl.DSL.val(text),
-                    org.jooq.impl.DSL.val(OffsetDateTime.now(clock)))
+            db.select(ITEM.ID, DSL.val(student), DSL.val(text), DSL.val(OffsetDateTime.now(clock)))
                 .from(ITEM)
                 .where(ITEM.ID.eq(item))
                 .and(ITEM.SHELL_ID.eq(shell)))
