@@ -135,8 +135,12 @@
   }
   .ways {
     display: flex;
-    gap: 16px;
+    flex-wrap: wrap;
+    gap: 2px 16px;
     padding-top: 6px;
+  }
+  .ways a {
+    white-space: nowrap;
   }
   .legend {
     margin-top: auto;

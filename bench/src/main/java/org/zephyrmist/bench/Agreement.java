@@ -71,6 +71,9 @@ final class Agreement {
             + "   st.version_id join tree_item t on t.tree_id = v.tree_id and t.item_key = h.item_key"
             + "   where h.section_id = st.section_id and h.master_id = st.master_id"
             + "   and h.here is not null) - st.withheld");
+    none(
+        "mail was neither sent nor came back",
+        "select subject from mail where sent_at is null and problem is null");
     texts();
     if (!faults.isEmpty()) {
       throw new IllegalStateException(String.join("\n", faults));

@@ -30,6 +30,7 @@ final class Survival {
       Map.of(
           "ZEPHYRMIST_HEARTBEAT", "1s",
           "ZEPHYRMIST_FIRST_PAUSE", "300ms",
+          "ZEPHYRMIST_LOOKSIFTHERE", "1s",
           "ZEPHYRMIST_CALL_TIMEOUT", "5s",
           "ZEPHYRMIST_LINES_AT_ONCE", "4");
   private static final int ITEMS = 20;
@@ -105,9 +106,15 @@ final class Survival {
       fault();
     } else if (n < 80) {
       instructors.act(college.practice, shell(), did);
-    } else if (n < 88) {
+    } else if (n < 86) {
       attempt("new version delivered", this::nextVersion);
-    } else if (n < 94) {
+    } else if (n < 88) {
+      attempt("taken back", this::takeBack);
+    } else if (n < 90) {
+      attempt("queue of the platform paused", () -> college.practice.queue(true));
+    } else if (n < 92) {
+      attempt("queue of the platform went on", () -> college.practice.queue(false));
+    } else if (n < 96) {
       attempt("stopped", () -> act(deliveries.get(deliveries.size() - 1), "stop"));
     } else {
       attempt("gone on", () -> act(deliveries.get(random.nextInt(deliveries.size())), "go-on"));
@@ -177,6 +184,13 @@ final class Survival {
     deliveries.add(id);
   }
 
+  /** Of a delivery by chance, with what was changed since left. */
+  private void takeBack() {
+    String of = deliveries.get(random.nextInt(deliveries.size()));
+    deliveries.add(
+        college.api.post("/api/deliveries/" + of + "/take-back", Map.of()).path("id").asString());
+  }
+
   private void act(String delivery, String what) {
     String state =
         college.api.get("/api/deliveries/" + delivery).path("delivery").path("state").asString();
@@ -199,6 +213,7 @@ final class Survival {
   /** All faults away, both servers up, everything brought to its end, the newest version to all. */
   private void calm() throws Exception {
     college.practice.noFaults();
+    college.practice.queue(false);
     for (int i = 0; i < 2; i++) {
       if (stage.supervise(i)) {
         count("server ended by itself");
@@ -224,8 +239,12 @@ final class Survival {
         college.confirm(delivery);
       }
       d = college.awaitLeaves(delivery, "RUNNING");
+      boolean back = d.path("delivery").has("takesBack"); // another came after: a person is asked
       boolean all =
-          d.path("lines").valueStream().allMatch(l -> l.path("state").asString().equals("DONE"));
+          d.path("lines")
+              .valueStream()
+              .map(l -> l.path("state").asString())
+              .allMatch(s -> s.equals("DONE") || back && s.equals("NEEDS_PERSON"));
       if (all) {
         return;
       }

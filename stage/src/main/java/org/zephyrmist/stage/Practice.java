@@ -36,6 +36,11 @@ public final class Practice {
     call("POST", "/api/faults", "application/json", Caller.JSON.writeValueAsString(f));
   }
 
+  /** Pauses its own queue, or lets it go on. */
+  public void queue(boolean paused) {
+    call("PUT", "/api/queue", "application/json", "{\"paused\":" + paused + "}");
+  }
+
   public void noFaults() {
     call("DELETE", "/api/faults", null, null);
   }

@@ -1,0 +1,138 @@
+package org.zephyrmist.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.SelectOption;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.MethodOrderer.OrderAnnotation;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
+import org.junit.jupiter.api.io.TempDir;
+import org.zephyrmist.stage.Practice;
+import org.zephyrmist.stage.Samples;
+
+/** Who should hold what, sets of sections, and several masters in one order. */
+@TestMethodOrder(OrderAnnotation.class)
+class OrdersTest {
+  @TempDir static Path folder;
+  private static final Practice PRACTICE = new Practice();
+  private static Walk walk;
+  private static Page page;
+  private static String master;
+
+  @BeforeAll
+  static void open() throws Exception {
+    List<String> all = List.of("lgt-01", "lgt-02", "lgt-03");
+    walk = Walk.begin(folder, all, Map.of("ZEPHYRMIST_LOOKSIFTHERE", "1s"));
+    page = walk.page;
+    walk.platform(all);
+    walk.takeIn(Samples.cartridge(folder, 12));
+    master = walk.master().replaceAll(".*/", "");
+    page.navigate(Walk.ADDRESS + "/sources");
+    walk.button("Begin an empty master").click();
+    page.getByLabel("every section of the college").check();
+    page.getByLabel("Code", new Page.GetByLabelOptions().setExact(true)).fill("FRAME");
+    page.getByLabel("Title").fill("College frame");
+    walk.button("Make master FRAME").click();
+    walk.button("Add an item").first().click();
+    walk.heading("Add an item").waitFor();
+    page.getByLabel("Title").fill("Reading 1");
+    walk.button("Add page").click();
+    walk.item("Reading 1").waitFor();
+    walk.freeze(1, "The college's own first reading");
+  }
+
+  @AfterAll
+  static void close() {
+    walk.close();
+  }
+
+  private static List<String> titles(String shell) {
+    return PRACTICE
+        .items(shell)
+        .valueStream()
+        .map(i -> i.path("wording").path("title").asString())
+        .toList();
+  }
+
+  private static void inHand(String codes) {
+    page.navigate(Walk.ADDRESS + "/coverage");
+    page.getByText("Paste codes").waitFor();
+    if (walk.button("Put all back").isVisible()) {
+      walk.button("Put all back").click();
+    }
+    walk.button("Paste codes").click();
+    page.getByLabel("Codes of sections").fill(codes);
+    walk.button("Take them").click();
+  }
+
+  @Test
+  @Order(1)
+  void sectionsInHandAreKeptAsASetAndARuleStandsOnIt() {
+    inHand("110-01 110-02");
+    walk.button("Keep as a set").click();
+    page.getByLabel("Name of the set").fill("Pilot");
+    walk.button("Keep it").click();
+    assertThat(page.getByText("Kept as “Pilot”.")).isVisible();
+    page.getByText("Who should hold it").click();
+    assertThat(page.getByText("by hand")).isVisible();
+    page.getByLabel("Master", new Page.GetByLabelOptions().setExact(true))
+        .selectOption(new SelectOption().setLabel("LGT 110"));
+    page.getByLabel("Where").selectOption(new SelectOption().setLabel("the set “Pilot”"));
+    walk.button("Add the rule").click();
+    assertThat(page.getByText("The board shows now who is missing.")).isVisible();
+    walk.button("End the rule for LGT 110 in sections of LGT 110").click();
+    assertThat(page.getByText("LGT 110 is no longer expected in sections of LGT 110.")).isVisible();
+    WholePathTest.accessible(page, "rules");
+    page.navigate(Walk.ADDRESS + "/coverage?set=");
+    page.getByLabel("Section set").selectOption(new SelectOption().setLabel("Pilot"));
+    assertThat(page.getByText("2 of 2 sections never received a master")).isVisible();
+  }
+
+  @Test
+  @Order(2)
+  void severalMastersAreOneOrderAndNothingIsDoubled() {
+    inHand("110-01 110-02");
+    page.navigate(Walk.ADDRESS + "/deliveries/new?master=" + master);
+    page.getByLabel("Another master in the same order")
+        .selectOption(new SelectOption().setLabel("FRAME"));
+    assertThat(page.getByText("leave it out")).isVisible();
+    WholePathTest.accessible(page, "order of several");
+    walk.button("See the plan").click();
+    assertThat(page.getByRole(AriaRole.LINK, named("FRAME v1"))).isVisible();
+    walk.button("Deliver all 2 to 2 sections").click();
+    page.getByRole(AriaRole.LINK, named("LGT 110 v1")).click();
+    assertThat(walk.heading("Delivered: LGT 110, version 1, to 2 sections"))
+        .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
+    assertThat(titles("lgt-01")).contains("Reading 2").doesNotHaveDuplicates();
+  }
+
+  private static Page.GetByRoleOptions named(String name) {
+    return new Page.GetByRoleOptions().setName(name);
+  }
+
+  @Test
+  @Order(3)
+  void whatThePlatformHasOnlyAcceptedIsNotCalledDone() {
+    PRACTICE.queue(true);
+    inHand("110-03");
+    page.navigate(Walk.ADDRESS + "/deliveries/new?master=" + master);
+    walk.button("See the plan").click();
+    walk.button("Deliver to 1 section").click();
+    assertThat(page.getByText("accepted, not there yet")).isVisible();
+    WholePathTest.accessible(page, "accepted");
+    PRACTICE.queue(false);
+    assertThat(walk.heading("Delivered: LGT 110, version 1, to 1 section"))
+        .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
+    assertThat(titles("lgt-03")).contains("Reading 1");
+  }
+}
