@@ -4,6 +4,8 @@ import java.sql.Connection;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -12,6 +14,7 @@ import java.util.Map;
 final class Agreement {
   private static final String NEWEST =
       " (select distinct on (master_id) * from version order by master_id, number desc) v";
+  private static final String OPEN = "sent_at is null and problem is null";
   private final Connection db;
   private final Instructors instructors;
   private final List<String> faults = new ArrayList<>();
@@ -19,6 +22,20 @@ final class Agreement {
   Agreement(Connection db, Instructors instructors) {
     this.db = db;
     this.instructors = instructors;
+  }
+
+  /** Mail goes out within seconds of the end; then it has to have gone. */
+  void awaitMail(Duration most) throws SQLException {
+    Instant end = Instant.now().plus(most);
+    while (Instant.now().isBefore(end)) {
+      try (Statement s = db.createStatement();
+          ResultSet r = s.executeQuery("select 1 from mail where " + OPEN)) {
+        if (!r.next()) {
+          return;
+        }
+      }
+      College.pause(500);
+    }
   }
 
   void check() throws SQLException {
@@ -71,9 +88,7 @@ final class Agreement {
             + "   st.version_id join tree_item t on t.tree_id = v.tree_id and t.item_key = h.item_key"
             + "   where h.section_id = st.section_id and h.master_id = st.master_id"
             + "   and h.here is not null) - st.withheld");
-    none(
-        "mail was neither sent nor came back",
-        "select subject from mail where sent_at is null and problem is null");
+    none("mail was neither sent nor came back", "select subject from mail where " + OPEN);
     texts();
     if (!faults.isEmpty()) {
       throw new IllegalStateException(String.join("\n", faults));

@@ -90,7 +90,9 @@ final class Survival {
       }
       calm();
       try (Connection db = s.connect()) {
-        new Agreement(db, instructors).check();
+        Agreement agreement = new Agreement(db, instructors);
+        agreement.awaitMail(Duration.ofMinutes(1));
+        agreement.check();
       }
     }
     return did;

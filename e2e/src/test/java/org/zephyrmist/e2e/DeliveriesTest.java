@@ -49,14 +49,6 @@ class DeliveriesTest {
     walk.close();
   }
 
-  private static List<String> titles(String shell) {
-    return PRACTICE
-        .items(shell)
-        .valueStream()
-        .map(i -> i.path("wording").path("title").asString())
-        .toList();
-  }
-
   private static JsonNode item(String shell, String title) {
     return PRACTICE
         .items(shell)
@@ -79,14 +71,7 @@ class DeliveriesTest {
 
   /** Takes these sections in hand and says an order of the newest version. */
   private static void order(String codes, int version, int sections) {
-    page.navigate(Walk.ADDRESS + "/coverage");
-    page.getByText("Paste codes").waitFor();
-    if (walk.button("Put all back").isVisible()) {
-      walk.button("Put all back").click();
-    }
-    walk.button("Paste codes").click();
-    page.getByLabel("Codes of sections").fill(codes);
-    walk.button("Take them").click();
+    walk.inHand(codes);
     String what = "Bring v" + version + " to " + sections;
     page.getByRole(
             AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile(what + " sec")))
@@ -110,7 +95,7 @@ class DeliveriesTest {
     WholePathTest.accessible(page, "waiting run");
     PRACTICE.makeShells(List.of("lgt-04"));
     ran("Delivered: LGT 110, version 1, to 4 sections");
-    assertThat(titles("lgt-04")).contains("Reading 1");
+    assertThat(Walk.titles("lgt-04")).contains("Reading 1");
   }
 
   @Test
@@ -148,7 +133,7 @@ class DeliveriesTest {
     assertThat(page.getByText("Old notes")).isVisible();
     walk.button("Deliver to 1 section").click();
     ran("Delivered: LGT 110, version 2, to 1 section");
-    assertThat(titles("lgt-03")).doesNotContain("Old notes");
+    assertThat(Walk.titles("lgt-03")).doesNotContain("Old notes");
     page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("110-03")).click();
     page.getByText("1 restore point").click();
     walk.button("What is otherwise now").click();
@@ -157,7 +142,7 @@ class DeliveriesTest {
     walk.button("Take that delivery back here …").click();
     walk.button("Take back in 1 section").click();
     ran("Taken back: LGT 110, version 2, in 1 section");
-    assertThat(titles("lgt-03")).contains("Old notes");
+    assertThat(Walk.titles("lgt-03")).contains("Old notes");
   }
 
   @Test
@@ -171,7 +156,7 @@ class DeliveriesTest {
     ran("LGT 110, version 2: 0 of 1 section done, 1 not yet");
     clear("lgt-03");
     ran("Delivered: LGT 110, version 2, to 1 section");
-    assertThat(titles("lgt-03")).contains("Reading 2");
+    assertThat(Walk.titles("lgt-03")).contains("Reading 2");
   }
 
   @Test
@@ -184,7 +169,7 @@ class DeliveriesTest {
     walk.button("Deliver anew").click();
     walk.button("Deliver to 1 section").click();
     ran("Delivered: LGT 110, version 2, to 1 section");
-    assertThat(titles("lgt-04")).contains("Reading 2");
+    assertThat(Walk.titles("lgt-04")).contains("Reading 2");
   }
 
   @Test
@@ -198,7 +183,7 @@ class DeliveriesTest {
     assertThat(page.getByText(Pattern.compile("Its text is \\d+ % alike"))).isVisible();
     walk.button("Deliver to 1 section").click();
     ran("Delivered: LGT 110, version 2, to 1 section");
-    assertThat(titles("lgt-05")).contains("Before you fly").doesNotContain("Reading 2");
+    assertThat(Walk.titles("lgt-05")).contains("Before you fly").doesNotContain("Reading 2");
   }
 
   @Test
@@ -210,13 +195,7 @@ class DeliveriesTest {
           "/shells/" + shell + "/items/" + id + "/text",
           Map.of("title", "Reading 2", "html", "<p>" + SAFETY + "</p><p>Wear a helmet.</p>"));
     }
-    page.navigate(Walk.ADDRESS + "/coverage");
-    if (walk.button("Put all back").isVisible()) {
-      walk.button("Put all back").click();
-    }
-    walk.button("Paste codes").click();
-    page.getByLabel("Codes of sections").fill("110-03 110-04");
-    walk.button("Take them").click();
+    walk.inHand("110-03 110-04");
     walk.button("Read shells again").click();
     assertThat(page.getByText("Reading again")).hasCount(0);
     page.getByText("What sections changed of it").click();

@@ -56,29 +56,10 @@ class OrdersTest {
     walk.close();
   }
 
-  private static List<String> titles(String shell) {
-    return PRACTICE
-        .items(shell)
-        .valueStream()
-        .map(i -> i.path("wording").path("title").asString())
-        .toList();
-  }
-
-  private static void inHand(String codes) {
-    page.navigate(Walk.ADDRESS + "/coverage");
-    page.getByText("Paste codes").waitFor();
-    if (walk.button("Put all back").isVisible()) {
-      walk.button("Put all back").click();
-    }
-    walk.button("Paste codes").click();
-    page.getByLabel("Codes of sections").fill(codes);
-    walk.button("Take them").click();
-  }
-
   @Test
   @Order(1)
   void sectionsInHandAreKeptAsASetAndARuleStandsOnIt() {
-    inHand("110-01 110-02");
+    walk.inHand("110-01 110-02");
     walk.button("Keep as a set").click();
     page.getByLabel("Name of the set").fill("Pilot");
     walk.button("Keep it").click();
@@ -101,7 +82,7 @@ class OrdersTest {
   @Test
   @Order(2)
   void severalMastersAreOneOrderAndNothingIsDoubled() {
-    inHand("110-01 110-02");
+    walk.inHand("110-01 110-02");
     page.navigate(Walk.ADDRESS + "/deliveries/new?master=" + master);
     page.getByLabel("Another master in the same order")
         .selectOption(new SelectOption().setLabel("FRAME"));
@@ -113,7 +94,7 @@ class OrdersTest {
     page.getByRole(AriaRole.LINK, named("LGT 110 v1")).click();
     assertThat(walk.heading("Delivered: LGT 110, version 1, to 2 sections"))
         .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
-    assertThat(titles("lgt-01")).contains("Reading 2").doesNotHaveDuplicates();
+    assertThat(Walk.titles("lgt-01")).contains("Reading 2").doesNotHaveDuplicates();
   }
 
   private static Page.GetByRoleOptions named(String name) {
@@ -124,7 +105,7 @@ class OrdersTest {
   @Order(3)
   void whatThePlatformHasOnlyAcceptedIsNotCalledDone() {
     PRACTICE.queue(true);
-    inHand("110-03");
+    walk.inHand("110-03");
     page.navigate(Walk.ADDRESS + "/deliveries/new?master=" + master);
     walk.button("See the plan").click();
     walk.button("Deliver to 1 section").click();
@@ -133,6 +114,6 @@ class OrdersTest {
     PRACTICE.queue(false);
     assertThat(walk.heading("Delivered: LGT 110, version 1, to 1 section"))
         .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
-    assertThat(titles("lgt-03")).contains("Reading 1");
+    assertThat(Walk.titles("lgt-03")).contains("Reading 1");
   }
 }

@@ -3,6 +3,7 @@ package org.zephyrmist.e2e;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.SelectOption;
 import java.nio.file.Path;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
@@ -41,11 +42,6 @@ class Shots {
       page.getByRole(AriaRole.TAB, new Page.GetByRoleOptions().setName("Write")).click();
       page.locator(".ProseMirror img:not(.ProseMirror-separator)").first().waitFor();
       shot("write");
-      button("Package…").click();
-      page.getByLabel(Pattern.compile("Common Cartridge 1.1")).check();
-      page.getByText("Assignments are pages").waitFor();
-      shot("package");
-      button("Close").click();
       page.getByText(Pattern.compile("Edition 2 is here")).click();
       page.getByText("clash with ours").waitFor();
       button("Next to decide").click();
@@ -62,6 +58,8 @@ class Shots {
       go("/coverage");
       button("Bring v3 to 15 sections …").click();
       page.getByLabel("What", new Page.GetByLabelOptions().setExact(true)).selectOption("CHANGED");
+      page.getByLabel("Another master in the same order")
+          .selectOption(new SelectOption().setLabel("FRAME"));
       page.getByText("Comes along, because").waitFor();
       shot("order");
       go("/deliveries");
@@ -91,6 +89,9 @@ class Shots {
       go("/deliveries/ledger");
       page.getByText("The newest 200 receipts").waitFor();
       shot("ledger");
+      go("/coverage/rules");
+      page.getByText("Rehearse in the old hall").first().waitFor();
+      shot("rules");
       colours("dark");
       go("/coverage");
       shot("coverage-dark");

@@ -158,4 +158,25 @@ final class Walk implements AutoCloseable {
     button("Save " + title).click();
     assertThat(page.getByText(Pattern.compile("changed.* since v"))).isVisible();
   }
+
+  /** What stands in a shell of the practice platform. */
+  static List<String> titles(String shell) {
+    return new Practice()
+        .items(shell)
+        .valueStream()
+        .map(i -> i.path("wording").path("title").asString())
+        .toList();
+  }
+
+  /** Takes only these sections in hand. */
+  void inHand(String codes) {
+    page.navigate(ADDRESS + "/coverage");
+    page.getByText("Paste codes").waitFor();
+    if (button("Put all back").isVisible()) {
+      button("Put all back").click();
+    }
+    button("Paste codes").click();
+    page.getByLabel("Codes of sections").fill(codes);
+    button("Take them").click();
+  }
 }

@@ -43,6 +43,8 @@ class SecondWordIT extends ServerIT {
     assertThat(detail(id).path("secondWord").path("mine").asBoolean()).isTrue();
     assertThat(Practice.titles("lgt-wa1")).isEmpty();
 
+    Caller designer = another("wa-3@x.example", Role.DESIGNER, "light", "sound");
+    assertThat(designer.post("/api/deliveries/" + id + "/confirm", "").status()).isEqualTo(403);
     Caller second = another("wa-2@x.example", Role.COORDINATOR, "light", "sound");
     assertThat(second.post("/api/deliveries/" + id + "/confirm", "").status()).isEqualTo(200);
     assertThat(state(rest(id, "RUNNING"))).isEqualTo("DONE");

@@ -8,7 +8,6 @@ import static org.zephyrmist.server.db.Tables.VERSION;
 
 import java.time.Clock;
 import java.time.OffsetDateTime;
-import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -25,7 +24,6 @@ import org.zephyrmist.core.delivery.PartsChoice;
 import org.zephyrmist.server.db.tables.records.DeliveryLineRecord;
 import org.zephyrmist.server.db.tables.records.DeliveryRecord;
 import org.zephyrmist.server.line.ChosenParts;
-import org.zephyrmist.server.line.Orders;
 import org.zephyrmist.server.line.PlanLine;
 import org.zephyrmist.server.master.Versions;
 import org.zephyrmist.server.people.Reach;
@@ -34,35 +32,24 @@ import org.zephyrmist.server.queue.Queue;
 import org.zephyrmist.server.web.Refusal;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Orders deliveries, and changes what was ordered until it is confirmed. */
+/** Orders deliveries. */
 @Component
 public class Deliveries {
   private static final int MOST_SECTIONS = 5000;
   private static final int MOST_MASTERS = 8;
   private final DSLContext db;
   private final Queue queue;
-  private final LineStates states;
   private final Versions versions;
   private final JsonMapper json;
   private final Reach reach;
   private final Clock clock;
-  private final Orders orders;
 
   Deliveries(
-      DSLContext db,
-      Queue queue,
-      LineStates states,
-      Versions versions,
-      Reach reach,
-      Clock clock,
-      JsonMapper json,
-      Orders orders) {
-    this.orders = orders;
+      DSLContext db, Queue queue, Versions versions, Reach reach, Clock clock, JsonMapper json) {
     this.versions = versions;
     this.json = json;
     this.db = db;
     this.queue = queue;
-    this.states = states;
     this.reach = reach;
     this.clock = clock;
   }
@@ -212,7 +199,7 @@ public class Deliveries {
     return reached;
   }
 
-  private void something(UUID version, PartsChoice parts) {
+  void something(UUID version, PartsChoice parts) {
     Versions.Version v = versions.get(version);
     if (parts.chosen(v.tree(), Map.of()).isEmpty()) {
       throw Refusal.bad(
@@ -254,140 +241,7 @@ public class Deliveries {
     return d;
   }
 
-  /** Other choices: everything is planned anew. */
-  @Transactional
-  public void choose(
-      UUID id,
-      Optional<PartsChoice> parts,
-      Choices choices,
-      Optional<Integer> atOnce,
-      SignedIn who) {
-    DeliveryRecord d = own(id, who);
-    if (d.getTakesBack() != null) {
-      chooseBack(d, choices.clash());
-      return;
-    }
-    parts.ifPresent(p -> something(d.getVersionId(), p));
-    if (d.getConfirmedAt() != null) {
-      throw new Refusal(
-          HttpStatus.CONFLICT, "This delivery has started.", "Make a new one with other choices.");
-    }
-    int changed =
-        db.update(DELIVERY)
-            .set(DELIVERY.CLASH, choices.clash())
-            .set(DELIVERY.TWIN, choices.twin())
-            .set(DELIVERY.ARRIVAL, choices.arrival())
-            .set(DELIVERY.DATES, choices.dates())
-            .set(DELIVERY.EMPTIED, choices.emptied())
-            .set(DELIVERY.ONTO, choices.onto())
-            .set(DELIVERY.AT_ONCE, atOnce.orElse(null))
-            .set(DELIVERY.PARTS, parts.map(this::json).orElse(d.getParts()))
-            .set(DELIVERY.STATE, DeliveryState.PLANNING)
-            .setNull(DELIVERY.ASKED_BY)
-            .setNull(DELIVERY.ASKED_AT)
-            .where(DELIVERY.ID.eq(id))
-            .and(DELIVERY.STATE.eq(DeliveryState.PLANNED))
-            .execute();
-    planAll(id, changed);
-  }
-
-  /** Of a delivery that takes another back only what becomes of later changes can be chosen. */
-  private void chooseBack(DeliveryRecord d, Choices.Clash clash) {
-    planAll(
-        d.getId(),
-        db.update(DELIVERY)
-            .set(DELIVERY.CLASH, clash)
-            .set(DELIVERY.STATE, DeliveryState.PLANNING)
-            .setNull(DELIVERY.ASKED_BY)
-            .setNull(DELIVERY.ASKED_AT)
-            .where(DELIVERY.ID.eq(d.getId()))
-            .and(DELIVERY.STATE.eq(DeliveryState.PLANNED))
-            .execute());
-  }
-
-  private void planAll(UUID id, int changed) {
-    if (changed == 0) {
-      throw new Refusal(
-          HttpStatus.CONFLICT, "The plan is still being made.", "Choose when it is there.");
-    }
-    queue.put(
-        PlanLine.NAME,
-        states.move(
-            id, LineState.TO_PLAN, LineState.PLANNED, LineState.NEEDS_PERSON, LineState.NOT_YET));
-    for (UUID later : orders.after(id)) {
-      planning(later);
-      queue.put(
-          PlanLine.NAME,
-          states.move(
-              later,
-              LineState.TO_PLAN,
-              LineState.PLANNED,
-              LineState.NEEDS_PERSON,
-              LineState.NOT_YET));
-    }
-  }
-
-  private void planning(UUID id) {
-    db.update(DELIVERY)
-        .set(DELIVERY.STATE, DeliveryState.PLANNING)
-        .setNull(DELIVERY.ASKED_BY)
-        .setNull(DELIVERY.ASKED_AT)
-        .where(DELIVERY.ID.eq(id))
-        .execute();
-  }
-
-  /** Makes sure, within the running transaction, that there is a plan which nobody confirmed. */
-  void stillPlanned(UUID id) {
-    DeliveryRecord d = db.selectFrom(DELIVERY).where(DELIVERY.ID.eq(id)).forUpdate().fetchSingle();
-    if (d.getState() != DeliveryState.PLANNED || d.getConfirmedAt() != null) {
-      throw new Refusal(
-          HttpStatus.CONFLICT,
-          d.getConfirmedAt() == null
-              ? "The plan is still being made."
-              : "This delivery has started already.",
-          "Look at its page.");
-    }
-  }
-
-  /** Some lines are planned anew, before the delivery is confirmed, and what follows them. */
-  int planAnew(UUID id, Collection<UUID> lines) {
-    int moved = planAnewAlone(id, lines);
-    for (UUID later : orders.after(id)) {
-      planAnewAlone(
-          later,
-          db.select(DELIVERY_LINE.ID)
-              .from(DELIVERY_LINE)
-              .where(DELIVERY_LINE.DELIVERY_ID.eq(later))
-              .and(
-                  DELIVERY_LINE.SECTION_ID.in(
-                      db.select(DELIVERY_LINE.SECTION_ID)
-                          .from(DELIVERY_LINE)
-                          .where(DELIVERY_LINE.ID.in(lines))))
-              .fetch(DELIVERY_LINE.ID));
-    }
-    return moved;
-  }
-
-  private int planAnewAlone(UUID id, Collection<UUID> lines) {
-    List<UUID> moved =
-        db.update(DELIVERY_LINE)
-            .set(DELIVERY_LINE.STATE, LineState.TO_PLAN)
-            .set(DELIVERY_LINE.ATTEMPTS, 0)
-            .where(DELIVERY_LINE.DELIVERY_ID.eq(id))
-            .and(DELIVERY_LINE.ID.in(lines))
-            .and(
-                DELIVERY_LINE.STATE.in(
-                    LineState.PLANNED, LineState.NEEDS_PERSON, LineState.NOT_YET))
-            .returning(DELIVERY_LINE.ID)
-            .fetch(DELIVERY_LINE.ID);
-    if (!moved.isEmpty()) {
-      planning(id);
-      queue.put(PlanLine.NAME, moved);
-    }
-    return moved.size();
-  }
-
-  private JSONB json(PartsChoice parts) {
+  JSONB json(PartsChoice parts) {
     return JSONB.valueOf(json.writeValueAsString(ChosenParts.of(parts)));
   }
 }

@@ -41,6 +41,7 @@ import org.zephyrmist.server.web.Sheet;
 @PreAuthorize("hasAnyRole('COORDINATOR', 'DESIGNER', 'ADMINISTRATOR')")
 class DeliveryApi {
   private final Deliveries deliveries;
+  private final Replans replans;
   private final DeliveryViews views;
   private final PlanViews plans;
   private final Forecasts forecasts;
@@ -51,6 +52,7 @@ class DeliveryApi {
 
   DeliveryApi(
       Deliveries deliveries,
+      Replans replans,
       DeliveryViews views,
       PlanViews plans,
       Forecasts forecasts,
@@ -64,6 +66,7 @@ class DeliveryApi {
     this.decisions = decisions;
     this.readings = readings;
     this.deliveries = deliveries;
+    this.replans = replans;
     this.views = views;
     this.plans = plans;
   }
@@ -235,7 +238,7 @@ class DeliveryApi {
   @PutMapping("/{id}/choices")
   void choose(
       @PathVariable UUID id, @Valid @RequestBody Chosen c, @AuthenticationPrincipal SignedIn who) {
-    deliveries.choose(
+    replans.choose(
         id,
         Optional.ofNullable(c.parts()).map(ChosenParts::choice),
         c.choices(),

@@ -24,6 +24,7 @@ import org.zephyrmist.server.line.LineEnds;
 import org.zephyrmist.server.line.Orders;
 import org.zephyrmist.server.line.RunLine;
 import org.zephyrmist.server.people.Events;
+import org.zephyrmist.server.people.Role;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.queue.Queue;
 import org.zephyrmist.server.web.Refusal;
@@ -33,6 +34,7 @@ import org.zephyrmist.server.web.Refusal;
 public class Runs {
   private final DSLContext db;
   private final Deliveries deliveries;
+  private final Replans replans;
   private final LineStates states;
   private final LineEnds ends;
   private final Queue queue;
@@ -44,6 +46,7 @@ public class Runs {
   Runs(
       DSLContext db,
       Deliveries deliveries,
+      Replans replans,
       LineStates states,
       LineEnds ends,
       Queue queue,
@@ -55,6 +58,7 @@ public class Runs {
     this.secondWord = secondWord;
     this.db = db;
     this.deliveries = deliveries;
+    this.replans = replans;
     this.states = states;
     this.ends = ends;
     this.queue = queue;
@@ -76,6 +80,11 @@ public class Runs {
       Optional<SecondWord.Asked> asked = secondWord.asked(id).filter(a -> !a.by().equals(who.id()));
       if (asked.isEmpty()) {
         ask(order, at, tell, note, who);
+      } else if (who.role() == Role.DESIGNER) {
+        throw new Refusal(
+            HttpStatus.FORBIDDEN,
+            "The second word is a coordinator’s.",
+            "Ask one to confirm this delivery.");
       } else {
         DeliveryRecord d = deliveries.own(id, who);
         begin(order, Optional.ofNullable(d.getBeginsAt()), d.getTell(), d.getNote(), who);
@@ -90,7 +99,7 @@ public class Runs {
       List<UUID> order, Optional<OffsetDateTime> at, Tell tell, String note, SignedIn who) {
     for (UUID each : order) {
       DeliveryRecord d = deliveries.own(each, who);
-      deliveries.stillPlanned(each);
+      replans.stillPlanned(each);
       secondWord.ask(d, at, tell, note, who);
       events.add(who.id(), "asked for a second word on delivery of", what(d), "", page(each));
     }

@@ -28,13 +28,13 @@ import org.zephyrmist.server.web.Refusal;
 /** Clashes and twins of a plan, decided one by one, or for all that are alike. */
 @Component
 class StepDecisions {
-  private final Deliveries deliveries;
+  private final Replans replans;
   private final PlannedSteps steps;
   private final Decided decided;
   private final Bodies bodies;
 
-  StepDecisions(Deliveries deliveries, PlannedSteps steps, Decided decided, Bodies bodies) {
-    this.deliveries = deliveries;
+  StepDecisions(Replans replans, PlannedSteps steps, Decided decided, Bodies bodies) {
+    this.replans = replans;
     this.steps = steps;
     this.decided = decided;
     this.bodies = bodies;
@@ -123,7 +123,7 @@ class StepDecisions {
       Optional<String> html,
       boolean everywhere,
       SignedIn who) {
-    deliveries.stillPlanned(d.getId());
+    replans.stillPlanned(d.getId());
     Map<UUID, Step> all = steps.ofItem(d.getId(), key);
     Step s = Optional.ofNullable(all.get(line)).orElseThrow(() -> Refusal.notFound("step"));
     Optional<Fingerprint> alike = s.alike();
@@ -132,12 +132,12 @@ class StepDecisions {
     }
     if (take.isEmpty()) {
       decided.forget(d.getId(), key);
-      return deliveries.planAnew(d.getId(), all.keySet());
+      return replans.planAnew(d.getId(), all.keySet());
     }
     Decisions.Decision decision = decision(s, take.get(), html);
     Decisions.About about = new Decisions.About(key, everywhere ? Optional.empty() : alike);
     decided.keep(d.getId(), about, decision, who.id());
-    return deliveries.planAnew(
+    return replans.planAnew(
         d.getId(),
         all.entrySet().stream()
             .filter(e -> e.getValue().alike().isPresent())
