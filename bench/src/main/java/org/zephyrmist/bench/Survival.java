@@ -75,15 +75,22 @@ final class Survival {
         college.confirm(first);
         deliveries.add(first);
       }
-      // Whatever chance brings, both servers die once and the database is restarted.
+      // Whatever chance brings, both servers die once, the database is restarted, something is
+      // taken back, and the platform's queue stands still for a while.
       Deque<Step> certain =
-          new ArrayDeque<>(List.of(() -> kill(0), this::restartPostgres, () -> kill(1)));
+          new ArrayDeque<>(
+              List.of(
+                  () -> kill(0),
+                  () -> attempt("taken back", this::takeBack),
+                  this::restartPostgres,
+                  () -> attempt("queue of the platform paused", () -> college.practice.queue(true)),
+                  () -> kill(1)));
       Instant start = Instant.now();
-      Instant next = start.plus(chaos.dividedBy(4));
+      Instant next = start.plus(chaos.dividedBy(6));
       while (Instant.now().isBefore(start.plus(chaos))) {
         if (Instant.now().isAfter(next) && !certain.isEmpty()) {
           certain.pop().take();
-          next = next.plus(chaos.dividedBy(4));
+          next = next.plus(chaos.dividedBy(6));
         }
         something();
         College.pause(100 + random.nextInt(600));
@@ -225,11 +232,31 @@ final class Survival {
     for (String d : deliveries) {
       finish(d);
     }
+    takeBackTheLast();
     for (int round = 0; round < 2; round++) {
       for (String master : masters) {
         String last = college.plan(college.newest(master), ids);
         deliveries.add(last);
         finish(last);
+      }
+    }
+  }
+
+  /** The last delivery that can be; a server dies in the middle of it. */
+  private void takeBackTheLast() throws Exception {
+    for (int i = deliveries.size() - 1; i >= 0; i--) {
+      try {
+        String id = college.takeBack(deliveries.get(i));
+        college.confirm(id);
+        College.pause(random.nextInt(600));
+        kill(random.nextInt(2));
+        Stage.awaitServer(0);
+        Stage.awaitServer(1);
+        finish(id);
+        count("taken back at the end");
+        return;
+      } catch (Caller.Failed e) {
+        count("not possible just then");
       }
     }
   }

@@ -143,6 +143,28 @@ class OrderIT extends ServerIT {
   }
 
   @Test
+  void aSecondWordAskedForAnOrderIsNoWordOnceAPartOfItIsPlannedAnew() throws Exception {
+    List<UUID> to = sections("lgt-od1");
+    String course = course("OD");
+    String id = order(to, version(course, 2), version(frame("ODF"), 1), version(course, 2));
+    String first = delivery(id).path("together").get(0).path("id").asString();
+    administrator.call(
+        "PUT", "/api/deliveries/second-word", "{\"fromSections\":1,\"removes\":false}");
+    try {
+      coordinator.post("/api/deliveries/" + first + "/confirm", "");
+      assertThat(delivery(id).path("secondWord").path("mine").asBoolean()).isTrue();
+      coordinator.call(
+          "PUT",
+          "/api/deliveries/" + id + "/choices",
+          "{\"clash\":\"TAKE_VERSION\",\"twin\":\"ADOPT\"}");
+      rest(id, "PLANNING");
+      assertThat(delivery(first).path("secondWord").has("askedBy")).isFalse();
+    } finally {
+      administrator.call("PUT", "/api/deliveries/second-word", "{\"removes\":false}");
+    }
+  }
+
+  @Test
   void aMasterIsNamedOnceAndItsOwnAmongThem() throws Exception {
     List<UUID> to = sections("lgt-oc1");
     String course = course("OC");

@@ -68,8 +68,6 @@ public class Replans {
             .set(DELIVERY.AT_ONCE, atOnce.orElse(null))
             .set(DELIVERY.PARTS, parts.map(deliveries::json).orElse(d.getParts()))
             .set(DELIVERY.STATE, DeliveryState.PLANNING)
-            .setNull(DELIVERY.ASKED_BY)
-            .setNull(DELIVERY.ASKED_AT)
             .where(DELIVERY.ID.eq(id))
             .and(DELIVERY.STATE.eq(DeliveryState.PLANNED))
             .execute();
@@ -83,8 +81,6 @@ public class Replans {
         db.update(DELIVERY)
             .set(DELIVERY.CLASH, clash)
             .set(DELIVERY.STATE, DeliveryState.PLANNING)
-            .setNull(DELIVERY.ASKED_BY)
-            .setNull(DELIVERY.ASKED_AT)
             .where(DELIVERY.ID.eq(d.getId()))
             .and(DELIVERY.STATE.eq(DeliveryState.PLANNED))
             .execute());
@@ -95,6 +91,7 @@ public class Replans {
       throw new Refusal(
           HttpStatus.CONFLICT, "The plan is still being made.", "Choose when it is there.");
     }
+    nobodyAsked(id);
     queue.put(
         PlanLine.NAME,
         states.move(
@@ -112,11 +109,18 @@ public class Replans {
     }
   }
 
+  /** A second word that was asked for was about another plan, of whatever part of the order. */
+  private void nobodyAsked(UUID id) {
+    db.update(DELIVERY)
+        .setNull(DELIVERY.ASKED_BY)
+        .setNull(DELIVERY.ASKED_AT)
+        .where(DELIVERY.ID.in(orders.of(id)))
+        .execute();
+  }
+
   private void planning(UUID id) {
     db.update(DELIVERY)
         .set(DELIVERY.STATE, DeliveryState.PLANNING)
-        .setNull(DELIVERY.ASKED_BY)
-        .setNull(DELIVERY.ASKED_AT)
         .where(DELIVERY.ID.eq(id))
         .execute();
   }
@@ -137,6 +141,7 @@ public class Replans {
   /** Some lines are planned anew, before the delivery is confirmed, and what follows them. */
   int planAnew(UUID id, Collection<UUID> lines) {
     int moved = planAnewAlone(id, lines);
+    nobodyAsked(id);
     for (UUID later : orders.after(id)) {
       planAnewAlone(
           later,
