@@ -41,8 +41,8 @@
 {#if rule && admin}
   <form class="line" onsubmit={keep}>
     <label
-      >From <input class="entry n" type="number" min="1" max="5000" bind:value={from} /> sections on
-      (empty: size is no matter)</label
+      >From <input class="entry n" type="number" min="1" max="5000" bind:value={from} /> sections on (empty:
+      size is no matter)</label
     >
     <label><input type="checkbox" bind:checked={removes} /> when it removes anything</label>
     <Act type="submit">Keep this</Act>
