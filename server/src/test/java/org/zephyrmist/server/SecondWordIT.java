@@ -31,8 +31,8 @@ class SecondWordIT extends ServerIT {
 
   @Test
   void aLargeDeliveryBeginsOnlyWhenAnotherPersonConfirmsItToo() throws Exception {
-    List<UUID> to = sections("lgt-wa1", "lgt-wa2");
-    String master = master("WA");
+    List<UUID> to = sections("lgt-zwa1", "lgt-zwa2");
+    String master = master("ZWA");
     rule("{\"fromSections\":2,\"removes\":false}");
     String id = plan(master, 1, to);
     assertThat(detail(id).path("secondWord").path("why").asString()).isEqualTo("SECTIONS");
@@ -41,20 +41,20 @@ class SecondWordIT extends ServerIT {
       assertThat(state(detail(id))).isEqualTo("PLANNED");
     }
     assertThat(detail(id).path("secondWord").path("mine").asBoolean()).isTrue();
-    assertThat(Practice.titles("lgt-wa1")).isEmpty();
+    assertThat(Practice.titles("lgt-zwa1")).isEmpty();
 
     Caller designer = another("wa-3@x.example", Role.DESIGNER, "light", "sound");
     assertThat(designer.post("/api/deliveries/" + id + "/confirm", "").status()).isEqualTo(403);
     Caller second = another("wa-2@x.example", Role.COORDINATOR, "light", "sound");
     assertThat(second.post("/api/deliveries/" + id + "/confirm", "").status()).isEqualTo(200);
     assertThat(state(rest(id, "RUNNING"))).isEqualTo("DONE");
-    assertThat(Practice.titles("lgt-wa1")).contains("Checklist");
+    assertThat(Practice.titles("lgt-zwa1")).contains("Checklist");
   }
 
   @Test
   void whatWasAskedForOnePlanIsNoWordForAnother() throws Exception {
-    List<UUID> to = sections("lgt-wb1", "lgt-wb2");
-    String master = master("WB");
+    List<UUID> to = sections("lgt-zwb1", "lgt-zwb2");
+    String master = master("ZWB");
     rule("{\"fromSections\":2,\"removes\":false}");
     String id = plan(master, 1, to);
     coordinator.post("/api/deliveries/" + id + "/confirm", "");
@@ -71,8 +71,8 @@ class SecondWordIT extends ServerIT {
 
   @Test
   void aDeliveryThatRemovesSomethingNeedsItWhateverItsSize() throws Exception {
-    List<UUID> to = sections("lgt-wc1");
-    String master = master("WC");
+    List<UUID> to = sections("lgt-zwc1");
+    String master = master("ZWC");
     deliver(master, 1, to);
     rule("{\"removes\":true}");
     String small = plan(master, 1, to);
