@@ -83,13 +83,13 @@ class OrderIT extends ServerIT {
 
   @Test
   void theFrameComesFirstAndWhatItBringsIsNotDoubled() throws Exception {
-    List<UUID> to = sections("lgt-oa1", "lgt-oa2");
-    String frame = frame("OAF");
-    String course = course("OA");
+    List<UUID> to = sections("lgt-zoa1", "lgt-zoa2");
+    String frame = frame("ZOAF");
+    String course = course("ZOA");
     String id = order(to, version(course, 2), version(frame, 1), version(course, 2));
     JsonNode plan = delivery(id);
     assertThat(plan.path("together").valueStream().map(d -> d.path("masterCode").asString()))
-        .containsExactly("OAF", "OA");
+        .containsExactly("ZOAF", "ZOA");
     String line = plan.path("lines").get(0).path("id").asString();
     assertThat(reason(id, line, key(course, "Where to find help"))).isEqualTo("SUPPLIED");
     assertThat(reason(id, line, key(course, "Library"))).isEqualTo("SUPPLIED");
@@ -98,18 +98,18 @@ class OrderIT extends ServerIT {
     await(
         () -> delivery(id).path("together"),
         all -> all.valueStream().allMatch(d -> d.path("state").asString().equals("DONE")));
-    assertThat(Practice.titles("lgt-oa1"))
+    assertThat(Practice.titles("lgt-zoa1"))
         .contains("Checklist", "Library", "Where to find help")
         .doesNotHaveDuplicates();
-    String help = Practice.item("lgt-oa1", "Where to find help").path("id").asString();
-    assertThat(Practice.html("lgt-oa1", "Checklist")).contains(help);
+    String help = Practice.item("lgt-zoa1", "Where to find help").path("id").asString();
+    assertThat(Practice.html("lgt-zoa1", "Checklist")).contains(help);
     JsonNode held =
         coordinator
             .get("/api/sections/" + to.get(0))
             .json()
             .path("masters")
             .valueStream()
-            .filter(m -> m.path("code").asString().equals("OA"))
+            .filter(m -> m.path("code").asString().equals("ZOA"))
             .findFirst()
             .orElseThrow();
     assertThat(held.path("held").asInt()).isEqualTo(held.path("expected").asInt());
@@ -120,11 +120,11 @@ class OrderIT extends ServerIT {
 
   @Test
   void whatFollowsWaitsForWhatComesBeforeItAndIsStoppedWithIt() throws Exception {
-    List<UUID> to = sections("lgt-ob1");
-    String frame = frame("OBF");
-    String course = course("OB");
+    List<UUID> to = sections("lgt-zob1");
+    String frame = frame("ZOBF");
+    String course = course("ZOB");
     String id = order(to, version(course, 2), version(frame, 1), version(course, 2));
-    Practice.fault("lgt-ob1", "REFUSE", 1_000);
+    Practice.fault("lgt-zob1", "REFUSE", 1_000);
     coordinator.post("/api/deliveries/" + id + "/confirm", "");
     JsonNode waits =
         await(
@@ -139,14 +139,14 @@ class OrderIT extends ServerIT {
     Practice.noFaults();
     coordinator.post("/api/deliveries/" + first + "/go-on", "");
     await(() -> delivery(id).path("lines").get(0), l -> l.path("state").asString().equals("DONE"));
-    assertThat(Practice.titles("lgt-ob1")).contains("Checklist").doesNotHaveDuplicates();
+    assertThat(Practice.titles("lgt-zob1")).contains("Checklist").doesNotHaveDuplicates();
   }
 
   @Test
   void aSecondWordAskedForAnOrderIsNoWordOnceAPartOfItIsPlannedAnew() throws Exception {
-    List<UUID> to = sections("lgt-od1");
-    String course = course("OD");
-    String id = order(to, version(course, 2), version(frame("ODF"), 1), version(course, 2));
+    List<UUID> to = sections("lgt-zod1");
+    String course = course("ZOD");
+    String id = order(to, version(course, 2), version(frame("ZODF"), 1), version(course, 2));
     String first = delivery(id).path("together").get(0).path("id").asString();
     administrator.call(
         "PUT", "/api/deliveries/second-word", "{\"fromSections\":1,\"removes\":false}");
@@ -166,12 +166,12 @@ class OrderIT extends ServerIT {
 
   @Test
   void aMasterIsNamedOnceAndItsOwnAmongThem() throws Exception {
-    List<UUID> to = sections("lgt-oc1");
-    String course = course("OC");
+    List<UUID> to = sections("lgt-zoc1");
+    String course = course("ZOC");
     for (String together :
         List.of(
             "\"" + version(course, 1) + "\",\"" + version(course, 2) + "\"",
-            "\"" + version(course, 1) + "\",\"" + version(frame("OCF"), 1) + "\"")) {
+            "\"" + version(course, 1) + "\",\"" + version(frame("ZOCF"), 1) + "\"")) {
       Caller.Answer a =
           coordinator.post(
               "/api/deliveries",
