@@ -14,6 +14,7 @@ import java.util.Map;
 final class Agreement {
   private static final String NEWEST =
       " (select distinct on (master_id) * from version order by master_id, number desc) v";
+  private static final Duration MAIL_GOES_WITHIN = Duration.ofMinutes(1);
   private static final String OPEN = "sent_at is null and problem is null";
   private final Connection db;
   private final Instructors instructors;
@@ -25,8 +26,8 @@ final class Agreement {
   }
 
   /** Mail goes out within seconds of the end; then it has to have gone. */
-  void awaitMail(Duration most) throws SQLException {
-    Instant end = Instant.now().plus(most);
+  private void awaitMail() throws SQLException {
+    Instant end = Instant.now().plus(MAIL_GOES_WITHIN);
     while (Instant.now().isBefore(end)) {
       try (Statement s = db.createStatement();
           ResultSet r = s.executeQuery("select 1 from mail where " + OPEN)) {
@@ -39,6 +40,7 @@ final class Agreement {
   }
 
   void check() throws SQLException {
+    awaitMail();
     none(
         "an item is on the platform that no receipt knows",
         "select i.shell_id || ' ' || i.title from practice.item i"
