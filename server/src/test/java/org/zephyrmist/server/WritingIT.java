@@ -238,6 +238,8 @@ class WritingIT extends ServerIT {
     JsonNode note = Practice.item("lgt-wd2", "For instructors: Checklist");
     assertThat(note.path("wording").path("html").asString()).isEqualTo("<p>Key in the booth.</p>");
     assertThat(note.path("visibility").path("instructorsOnly").asBoolean()).isTrue();
+    JsonNode held = coordinator.get("/api/sections/" + to.get(1)).json().path("masters").get(0);
+    assertThat(held.path("held").asInt()).isEqualTo(held.path("expected").asInt());
     assertThat(Practice.titles("lgt-wd1")).doesNotContain("What is left to do");
     assertThat(deliver(master, 2, to).path("lines").get(0).path("activity").asString())
         .isEqualTo("nothing to do: it holds version 2");

@@ -55,8 +55,14 @@ class LineFinisher {
     private int missing;
     private int kept;
 
-    void add(Step s, boolean there) {
-      boolean meant = s.sides().version().isPresent() && s.reason() != Step.Reason.SUPPLIED;
+    /**
+     * @param whole the version; notes to instructors, which are no items of it, do not count
+     */
+    void add(Step s, boolean there, Tree whole) {
+      boolean meant =
+          s.sides().version().isPresent()
+              && whole.has(s.key())
+              && s.reason() != Step.Reason.SUPPLIED;
       expected += meant ? 1 : 0;
       withheld += meant && s.kind() == StepKind.BLOCKED && there ? 1 : 0;
       missing += s.moves() && s.kind() != StepKind.RETIRE && !there ? 1 : 0;
@@ -74,7 +80,7 @@ class LineFinisher {
     Count count = new Count();
     for (Step s : p.steps()) {
       Optional<Held> held = w.id(s.key()).flatMap(now::item);
-      count.add(s, held.isPresent());
+      count.add(s, held.isPresent(), p.version().tree());
       receipt(s, held, now, w).ifPresent(receipts::add);
     }
     reader.keep(now, p.steps().stream().flatMap(s -> w.id(s.key()).stream()).toList());
@@ -111,7 +117,9 @@ class LineFinisher {
     boolean another = ledger.standsElsewhere(origin);
     Stands s = Stands.after(whole, p.meant().parts(), p.line().parts().what(), after, another);
     if (s.atVersion()) {
-      ledger.standing(origin, whole.size(), count.withheld + s.withheld());
+      Tree version = p.version().tree();
+      int expected = (int) whole.nodes().stream().filter(n -> version.has(n.key())).count();
+      ledger.standing(origin, expected, count.withheld + s.withheld());
     }
   }
 
