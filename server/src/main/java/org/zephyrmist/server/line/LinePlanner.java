@@ -2,6 +2,7 @@ package org.zephyrmist.server.line;
 
 import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -135,8 +136,10 @@ class LinePlanner {
     Supplied supplied = supplied(line, reading, version);
     List<Step> steps =
         Planner.plan(meant, reading.items(), bases, choices, emptied, twins, supplied);
-    List<Node> fresh =
-        version.tree().nodes().stream().filter(n -> !bases.containsKey(n.key())).toList();
+    Set<ItemKey> own = new HashSet<>(bases.keySet());
+    steps.stream().filter(s -> s.kind() == StepKind.ADD).forEach(s -> own.add(s.key()));
+    List<Node> others =
+        version.tree().nodes().stream().filter(n -> !own.contains(n.key())).toList();
     return new Planned(
         line,
         gateway,
@@ -147,7 +150,7 @@ class LinePlanner {
         steps,
         emptied,
         Optional.empty(),
-        supplied.standIns(fresh));
+        supplied.standIns(others));
   }
 
   /**
