@@ -75,7 +75,7 @@
       onTransaction: () => stamp++,
     });
     loses = !whole(text, given(e.getHTML()));
-    source = loses;
+    if (loses) source = true; // who has asked for the source already stays there
     editor = e;
   }
 
