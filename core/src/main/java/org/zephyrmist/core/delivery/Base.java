@@ -40,6 +40,11 @@ public record Base(
     return new Base(key, kind, title, id, sent, shown);
   }
 
+  /** The same item, delivered as another that is one with it in the shell. */
+  public Base as(Base other) {
+    return new Base(key, kind, title, id, other.sent, other.shown, accepted);
+  }
+
   /** The same, of which this is accepted as well. */
   public Base accepting(Set<Aspect> aspects) {
     Set<Aspect> all = new HashSet<>(accepted);

@@ -66,7 +66,7 @@ public final class CleanStart {
         new ArrayList<>(Planner.coming(meant, ofUs, bases, choices, supplied, false));
     Map<String, Held> byId = new LinkedHashMap<>();
     shell.forEach(h -> byId.put(h.id(), h));
-    steps.addAll(new Retiring(byId).steps(leaving));
+    steps.addAll(new Retiring(byId, supplied).steps(leaving));
     return List.copyOf(steps);
   }
 
@@ -94,7 +94,8 @@ public final class CleanStart {
       steps.add(s.id().filter(work::containsKey).isPresent() ? s.blocked() : s);
     }
     steps.addAll(
-        new Retiring(work).steps(leaving.stream().filter(l -> work.containsKey(l.id())).toList()));
+        new Retiring(work, Supplied.NOTHING)
+            .steps(leaving.stream().filter(l -> work.containsKey(l.id())).toList()));
     return List.copyOf(steps);
   }
 }

@@ -130,7 +130,7 @@ public final class Planner {
 
   private List<Step> plan() {
     List<Step> steps = coming(false);
-    steps.addAll(new Retiring(shell).steps(Retiring.notMeant(meant, bases.values())));
+    steps.addAll(new Retiring(shell, supplied).steps(Retiring.notMeant(meant, bases.values())));
     return List.copyOf(steps);
   }
 

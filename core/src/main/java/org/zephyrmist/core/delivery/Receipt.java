@@ -68,6 +68,11 @@ public record Receipt(Base base, How how, Set<Aspect> writes) {
     return r.map(x -> x.unfinished(s.writes().stream().filter(refers::contains).toList()));
   }
 
+  /** Of a front page that is one with another master's, which says all that this one's says. */
+  public static Receipt met(Base theirs) {
+    return new Receipt(theirs, How.ADOPTED, Set.of());
+  }
+
   private static Held asWeLeftIt(Step s, Held now) {
     return s.sides()
         .becomes()

@@ -18,9 +18,11 @@ final class Retiring {
   private static final int DEEPEST = 1000;
   private final Map<String, Held> shell;
   private final Map<String, Integer> inside = new HashMap<>();
+  private final Supplied supplied;
 
-  Retiring(Map<String, Held> shell) {
+  Retiring(Map<String, Held> shell, Supplied supplied) {
     this.shell = shell;
+    this.supplied = supplied;
     shell.values().forEach(h -> h.parent().ifPresent(p -> inside.merge(p, 1, Integer::sum)));
   }
 
@@ -98,6 +100,9 @@ final class Retiring {
   }
 
   private Reason reason(Leaving b, Held s) {
+    if (supplied.isTheirs(s.id())) {
+      return Reason.SUPPLIED;
+    }
     if (s.studentWork()) {
       return Reason.STUDENT_WORK;
     }

@@ -18,7 +18,7 @@ import org.zephyrmist.core.tree.Node;
  * copy brings one too; an outcomes piece that is there is recognised.
  */
 public final class Supplied {
-  public static final Supplied NOTHING = new Supplied(List.of());
+  public static final Supplied NOTHING = new Supplied(List.of(), Set.of());
 
   private static final String COMING = "coming:";
 
@@ -34,16 +34,25 @@ public final class Supplied {
           Kind.TOOL_LINK);
 
   private final Likeness<Held> items;
+  private final Set<String> theirs;
 
-  private Supplied(List<Held> items) {
+  private Supplied(List<Held> items, Set<String> theirs) {
     this.items = new Likeness<>(items);
+    this.theirs = Set.copyOf(theirs);
   }
 
   /**
-   * @param items of other masters; modules are passed over, since what stands in them differs
+   * @param items of masters that stand before; modules are passed over, since what stands in them
+   *     differs
+   * @param theirs the platform's ids of all items that any other master has there
    */
-  public static Supplied by(List<Held> items) {
-    return new Supplied(items.stream().filter(h -> h.kind() != Kind.MODULE).toList());
+  public static Supplied by(List<Held> items, Set<String> theirs) {
+    return new Supplied(items.stream().filter(h -> h.kind() != Kind.MODULE).toList(), theirs);
+  }
+
+  /** Whether another master has the item too, so that it stays whatever becomes of this one. */
+  boolean isTheirs(String id) {
+    return theirs.contains(id);
   }
 
   /** An item that a plan of another master adds, as it will stand in the shell. */
@@ -60,7 +69,7 @@ public final class Supplied {
 
   /** The platform's id of an item; none of one that is still to come. */
   static Optional<String> id(Held h) {
-    return Optional.of(h.id()).filter(id -> !id.startsWith(COMING));
+    return id(h.id());
   }
 
   /**
@@ -86,9 +95,20 @@ public final class Supplied {
    */
   public Map<ItemKey, String> standIns(Iterable<Node> nodes) {
     Map<ItemKey, String> all = new HashMap<>();
+    namesOf(nodes).forEach((key, name) -> id(name).ifPresent(id -> all.put(key, id)));
+    return all;
+  }
+
+  /** The same for those that are still to come too, by a name that says which they are. */
+  public Map<ItemKey, String> namesOf(Iterable<Node> nodes) {
+    Map<ItemKey, String> all = new HashMap<>();
     for (Node n : nodes) {
-      of(n).filter(Match::sure).flatMap(x -> id(x.there())).ifPresent(id -> all.put(n.key(), id));
+      of(n).filter(Match::sure).ifPresent(x -> all.put(n.key(), x.there().id()));
     }
     return all;
+  }
+
+  private static Optional<String> id(String name) {
+    return Optional.of(name).filter(id -> !id.startsWith(COMING));
   }
 }

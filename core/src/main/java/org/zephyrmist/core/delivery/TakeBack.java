@@ -47,6 +47,12 @@ public final class TakeBack {
       return step.map(Step::writes).orElse(Set.of());
     }
 
+    /** It was another master's, and what this one's says came into it. */
+    private boolean joined() {
+      return step.filter(s -> s.kind() == StepKind.UPDATE || s.kind() == StepKind.CLASH)
+          .isPresent();
+    }
+
     private boolean cameWithIt() {
       return step.filter(s -> s.kind() == StepKind.ADD).isPresent();
     }
@@ -129,15 +135,24 @@ public final class TakeBack {
     return all;
   }
 
-  /** The plan. */
-  public List<Step> plan(Meant meant, List<Held> shell, Map<ItemKey, Base> bases, Choices choices) {
+  /**
+   * The plan.
+   *
+   * @param theirs the platform's ids of all items that any other master has there
+   */
+  public List<Step> plan(
+      Meant meant,
+      List<Held> shell,
+      Map<ItemKey, Base> bases,
+      Choices choices,
+      Set<String> theirs) {
     Map<ItemKey, Base> some = concerned(bases);
     List<Step> steps =
         new ArrayList<>(Planner.coming(meant, shell, some, choices, Supplied.NOTHING, true));
     Map<String, Held> byId = new LinkedHashMap<>();
     shell.forEach(h -> byId.put(h.id(), h));
     steps.addAll(
-        new Retiring(byId)
+        new Retiring(byId, Supplied.by(List.of(), theirs))
             .steps(
                 Retiring.notMeant(meant, some.values()).stream()
                     .filter(l -> done.get(l.key()).cameWithIt())
@@ -173,6 +188,12 @@ public final class TakeBack {
       return d.before()
           .filter(b -> base.filter(b::equals).isEmpty())
           .map(b -> new Receipt(b, Receipt.How.KEPT, s.writes()));
+    }
+    if (d.before().isEmpty() && d.joined()) {
+      return noted
+          .map(Receipt::base)
+          .or(() -> base)
+          .map(b -> new Receipt(b, Receipt.How.GIVEN_BACK, s.writes()));
     }
     if (d.before().isEmpty()) {
       return adopted

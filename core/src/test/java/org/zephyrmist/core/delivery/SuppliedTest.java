@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.zephyrmist.core.Laws;
 import org.zephyrmist.core.Sample;
@@ -41,7 +42,7 @@ class SuppliedTest {
         Choices.SAFE.with(decisions),
         false,
         Twins.NONE,
-        Supplied.by(List.of(there)));
+        Supplied.by(List.of(there), Set.of()));
   }
 
   private static Step only(Kind kind, Fingerprints says) {

@@ -56,7 +56,7 @@ class TakeBackTest {
     List<Step> plan() {
       List<Held> shell = List.copyOf(w.shell.values());
       Map<ItemKey, Base> bases = back.concerned(w.bases);
-      return back.plan(back.meant(shell, bases), shell, bases, CHOICES);
+      return back.plan(back.meant(shell, bases), shell, bases, CHOICES, Set.of());
     }
 
     void take(List<Step> steps) {

@@ -1,6 +1,7 @@
 package org.zephyrmist.server.ledger;
 
 import static org.zephyrmist.server.db.Tables.HOLDING;
+import static org.zephyrmist.server.db.Tables.RECEIPT;
 import static org.zephyrmist.server.db.Tables.STANDING;
 
 import java.time.Clock;
@@ -19,6 +20,7 @@ import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.core.delivery.Receipt;
@@ -76,6 +78,44 @@ public class Ledger {
     if (receipts.isEmpty()) {
       return;
     }
+    enter(o, receipts);
+    List<Receipt> setups =
+        receipts.stream()
+            .filter(r -> r.base().kind() == Kind.SETUP)
+            .filter(r -> r.how() != Receipt.How.RETIRED && r.how() != Receipt.How.ADOPTED)
+            .toList();
+    if (!setups.isEmpty()) {
+      shared(o, setups);
+    }
+  }
+
+  /**
+   * What is one item in the shell for several masters, as front pages that meet are, was written
+   * for all of them.
+   */
+  private void shared(Origin o, List<Receipt> setups) {
+    Map<String, Receipt> byId = new HashMap<>();
+    setups.forEach(r -> byId.put(r.base().id(), r));
+    List<Holding> others =
+        db.selectFrom(HOLDING)
+            .where(HOLDING.SECTION_ID.eq(o.section()))
+            .and(HOLDING.MASTER_ID.ne(o.master()))
+            .and(HOLDING.PLATFORM_ITEM.in(byId.keySet()))
+            .fetch(Ledger::holding);
+    for (Holding h : others) {
+      Receipt r = byId.get(h.platformItem());
+      Base now = h.base().as(r.base());
+      UUID version = from(o.section(), h.master(), h.base().key());
+      if (!now.equals(h.base())) {
+        Receipt.How how = r.writes().isEmpty() ? Receipt.How.KEPT : Receipt.How.UPDATED;
+        enter(
+            new Origin(o.section(), h.master(), version, o.delivery(), o.person()),
+            List.of(new Receipt(now, how, r.writes())));
+      }
+    }
+  }
+
+  private void enter(Origin o, List<Receipt> receipts) {
     db.query(
             "with r as (insert into receipt (section_id, master_id, version_id, delivery_id,"
                 + "   person_id, at, item_key, item_kind, title, how, writes, platform_item, sent,"
@@ -181,6 +221,18 @@ public class Ledger {
             now.toArray(byte[][]::new),
             section)
         .execute();
+  }
+
+  /** From which version the section got an item last. */
+  public UUID from(UUID section, UUID master, ItemKey item) {
+    return db.select(RECEIPT.VERSION_ID)
+        .from(HOLDING)
+        .join(RECEIPT)
+        .on(RECEIPT.ID.eq(HOLDING.RECEIPT_ID))
+        .where(HOLDING.SECTION_ID.eq(section))
+        .and(HOLDING.MASTER_ID.eq(master))
+        .and(HOLDING.ITEM_KEY.eq(item.value()))
+        .fetchSingle(RECEIPT.VERSION_ID);
   }
 
   /** Whether the section counts as holding another version of the master. */

@@ -19,6 +19,11 @@ import org.zephyrmist.core.delivery.Base;
 /** What the ledger said before. */
 @Component
 public class Past {
+  /** A front page that it shares with another master is noted of that one too. */
+  private static final String OF_ITS_MASTER =
+      " and master_id = (select v.master_id from delivery d join version v on v.id = d.version_id"
+          + "   where d.id = ?)";
+
   private final DSLContext db;
 
   Past(DSLContext db) {
@@ -36,12 +41,15 @@ public class Past {
     Map<ItemKey, Optional<Before>> all = new HashMap<>();
     db.resultQuery(
             "select k.item_key as key, r.* from (select item_key, master_id, min(id) as first"
-                + "   from receipt where delivery_id = ? and section_id = ? group by 1, 2) k"
+                + "   from receipt where delivery_id = ? and section_id = ?"
+                + OF_ITS_MASTER
+                + "   group by 1, 2) k"
                 + " left join lateral (select * from receipt r where r.section_id = ?"
                 + "   and r.master_id = k.master_id and r.item_key = k.item_key and r.id < k.first"
                 + "   order by r.id desc limit 1) r on true",
             delivery,
             section,
+            delivery,
             section)
         .forEach(r -> all.put(new ItemKey(r.get("key", String.class)), before(r)));
     return all;
@@ -72,12 +80,14 @@ public class Past {
         db.resultQuery(
                 "select distinct d.section_id from (select section_id, master_id, max(id) as last"
                     + "   from receipt where delivery_id = ? and section_id = any(?)"
+                    + OF_ITS_MASTER
                     + "   group by 1, 2) d"
                     + " where exists (select 1 from receipt r where r.section_id = d.section_id"
                     + "   and r.master_id = d.master_id and r.id > d.last"
                     + "   and r.delivery_id not in (?, ?))",
                 delivery,
                 sections.toArray(UUID[]::new),
+                delivery,
                 delivery,
                 but)
             .fetch(0, UUID.class));

@@ -130,7 +130,13 @@ class LineFinisher {
             .map(r -> r.equals(now.revisions().get(held.get().id())))
             .orElse(true);
     Optional<Base> base = Optional.ofNullable(w.plan().bases().get(s.key()));
-    Optional<Receipt> noted = Receipt.of(s, held, untouched, base);
+    Optional<Receipt> noted =
+        Receipt.of(s, held, untouched, base)
+            .or(
+                () ->
+                    base.filter(
+                            b -> held.isPresent() && w.plan().meets().equals(Optional.of(b.key())))
+                        .map(Receipt::met));
     return w.plan().back().map(b -> b.rule().noted(s, noted, base)).orElse(noted);
   }
 

@@ -9,11 +9,13 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.Emptied;
+import org.zephyrmist.core.delivery.FrontPages;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.Meant;
@@ -44,6 +46,7 @@ class LinePlanner {
   private final NotYet notYet;
   private final LikeTwins likeTwins;
   private final Orders orders;
+  private final FrontPagesMeet frontPages;
 
   LinePlanner(
       PlannedSteps stored,
@@ -55,7 +58,9 @@ class LinePlanner {
       TakenBack takenBack,
       NotYet notYet,
       LikeTwins likeTwins,
-      Orders orders) {
+      Orders orders,
+      FrontPagesMeet frontPages) {
+    this.frontPages = frontPages;
     this.orders = orders;
     this.likeTwins = likeTwins;
     this.texts = texts;
@@ -134,23 +139,39 @@ class LinePlanner {
             k -> bases.containsKey(k) && reading.item(bases.get(k).id()).isPresent());
     Twins twins = likeTwins.of(meant, reading, bases, line.shell().facts());
     Supplied supplied = supplied(line, reading, version);
+    List<UUID> before = orders.before(line);
+    FrontPagesMeet.Alone alone =
+        () -> Planner.plan(meant, reading.items(), bases, choices, emptied, twins, supplied);
+    Optional<FrontPagesMeet.Met> met =
+        frontPages.of(
+            new FrontPagesMeet.Asked(line, version, meant, reading, bases, supplied, before),
+            alone);
     List<Step> steps =
-        Planner.plan(meant, reading.items(), bases, choices, emptied, twins, supplied);
+        met.map(
+                m ->
+                    FrontPages.told(
+                        Planner.plan(
+                            m.meant(), m.shell(), m.bases(), choices, emptied, twins, supplied),
+                        m.page()))
+            .orElseGet(alone::plan);
     Set<ItemKey> own = new HashSet<>(bases.keySet());
     steps.stream().filter(s -> s.kind() == StepKind.ADD).forEach(s -> own.add(s.key()));
     List<Node> others =
         version.tree().nodes().stream().filter(n -> !own.contains(n.key())).toList();
+    Map<ItemKey, String> standIns = supplied.standIns(others);
+    met.ifPresent(m -> m.standIns().forEach(standIns::putIfAbsent));
     return new Planned(
         line,
         gateway,
         version,
-        meant,
+        met.map(FrontPagesMeet.Met::meant).orElse(meant),
         reading,
-        bases,
+        met.map(FrontPagesMeet.Met::bases).orElse(bases),
         steps,
         emptied,
         Optional.empty(),
-        supplied.standIns(others));
+        standIns,
+        met.filter(FrontPagesMeet.Met::first).map(FrontPagesMeet.Met::page));
   }
 
   /**
@@ -176,7 +197,14 @@ class LinePlanner {
           .map(Supplied::coming)
           .forEach(items::add);
     }
-    return Supplied.by(items);
+    return Supplied.by(items, theirs(reading, version.master()));
+  }
+
+  private static Set<String> theirs(Reading reading, UUID master) {
+    return reading.holdings().stream()
+        .filter(h -> !h.master().equals(master))
+        .map(Holding::platformItem)
+        .collect(Collectors.toSet());
   }
 
   private Planned takeBack(
@@ -189,9 +217,21 @@ class LinePlanner {
     Map<ItemKey, Base> bases = Ledger.bases(reading.holdings(), version.master());
     Map<ItemKey, Base> some = back.rule().concerned(bases);
     Meant meant = back.rule().meant(reading.items(), some);
-    List<Step> steps = back.rule().plan(meant, reading.items(), some, line.choices());
+    List<Step> steps =
+        back.rule()
+            .plan(meant, reading.items(), some, line.choices(), theirs(reading, version.master()));
     return new Planned(
-        line, gateway, version, meant, reading, bases, steps, false, Optional.of(back), Map.of());
+        line,
+        gateway,
+        version,
+        meant,
+        reading,
+        bases,
+        steps,
+        false,
+        Optional.of(back),
+        FrontPagesMeet.leads(reading, bases, version.master()),
+        Optional.empty());
   }
 
   void store(Planned p, LineState state) {

@@ -17,6 +17,7 @@ import org.zephyrmist.server.shell.Reading;
  * @param emptied whether the shell was found emptied before the line began
  * @param standIns items of other masters that stand for items of this one, by the platform's ids
  * @param back what it takes back; none if it is an ordinary line
+ * @param meets a front page that is one with another master's from now on
  */
 record Planned(
     Line line,
@@ -28,7 +29,8 @@ record Planned(
     List<Step> steps,
     boolean emptied,
     Optional<TakenBack.Back> back,
-    Map<ItemKey, String> standIns) {
+    Map<ItemKey, String> standIns,
+    Optional<ItemKey> meets) {
   /** Whether nothing is done in the shell, because it was emptied or may not be cleared. */
   boolean untouched() {
     return because(Step.Reason.EMPTIED) || because(Step.Reason.NOT_CLEARED);
@@ -43,7 +45,16 @@ record Planned(
     return back.map(
             b ->
                 new Forms.Within(
-                    line.id(), k -> bases.containsKey(k) || b.rule().keys().contains(k)))
-        .orElseGet(() -> Forms.Within.version(version));
+                    line.id(),
+                    k ->
+                        bases.containsKey(k)
+                            || b.rule().keys().contains(k)
+                            || standIns.containsKey(k)))
+        .orElseGet(
+            () ->
+                standIns.isEmpty()
+                    ? Forms.Within.version(version)
+                    : new Forms.Within(
+                        line.id(), k -> version.tree().has(k) || standIns.containsKey(k)));
   }
 }

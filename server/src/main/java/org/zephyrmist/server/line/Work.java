@@ -29,6 +29,12 @@ record Work(Planned plan, Map<ItemKey, Forms.Written> forms, Ours ours, Map<Stri
             p.reading().holdings().stream()
                 .filter((Holding h) -> p.reading().item(h.platformItem()).isPresent())
                 .toList());
+    p.bases()
+        .forEach(
+            (key, b) ->
+                p.reading()
+                    .item(b.id())
+                    .ifPresent(there -> ours.put(p.version().master(), key, there.id())));
     p.standIns().forEach((key, id) -> ours.standIn(p.version().master(), key, id));
     p.steps().stream()
         .filter(Step::adopts)

@@ -1,6 +1,8 @@
 package org.zephyrmist.server.shell;
 
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -12,7 +14,7 @@ public final class Ours {
   /** An item of a master. */
   record Known(UUID master, ItemKey key) {}
 
-  private final Map<String, Known> byId = new HashMap<>();
+  private final Map<String, List<Known>> byId = new HashMap<>();
   private final Map<UUID, Map<ItemKey, String>> byMaster = new HashMap<>();
 
   public static Ours of(Iterable<Holding> holdings) {
@@ -25,7 +27,9 @@ public final class Ours {
    * @param id the platform's own id of the item
    */
   public void put(UUID master, ItemKey key, String id) {
-    byId.put(id, new Known(master, key));
+    List<Known> all = byId.computeIfAbsent(id, k -> new ArrayList<>(1));
+    all.removeIf(k -> k.master().equals(master));
+    all.add(new Known(master, key));
     byMaster.computeIfAbsent(master, m -> new HashMap<>()).put(key, id);
   }
 
@@ -35,12 +39,12 @@ public final class Ours {
   }
 
   void putAll(Ours others) {
-    others.byId.forEach((id, k) -> put(k.master(), k.key(), id));
+    others.byId.forEach((id, all) -> all.forEach(k -> put(k.master(), k.key(), id)));
   }
 
-  /** Which item of ours this is. */
-  Optional<Known> known(String id) {
-    return Optional.ofNullable(byId.get(id));
+  /** Which item of ours this is: of several masters where their front pages are one. */
+  List<Known> known(String id) {
+    return byId.getOrDefault(id, List.of());
   }
 
   /** The platform's id of an item of this very master. */

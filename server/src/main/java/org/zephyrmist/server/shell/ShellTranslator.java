@@ -2,7 +2,9 @@ package org.zephyrmist.server.shell;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -94,7 +96,7 @@ public final class ShellTranslator {
   record Read(Held held, Map<Aspect, String> forms) {}
 
   Read in(ShellItem s) {
-    Optional<Ours.Known> known = ours.known(s.id());
+    List<Ours.Known> known = ours.known(s.id());
     Own own = OWN.getIfPresent(new Raw(addresses, s.kind(), s.forms()));
     if (own == null) {
       own = translate(s, known);
@@ -124,27 +126,31 @@ public final class ShellTranslator {
     return key.startsWith(HERE) ? Optional.of(here(key)) : Optional.empty();
   }
 
-  private Place place(Place place, Optional<Ours.Known> known) {
+  private Place place(Place place, List<Ours.Known> known) {
     Optional<String> parent =
         place.parent().map(p -> key(p, known).map(ItemKey::value).orElse(HERE + p));
     boolean lettered =
         parent.isEmpty()
-            && known.map(k -> letters.get(k.master())).filter(place.rank()::startsWith).isPresent();
+            && known.stream().map(k -> letters.get(k.master())).anyMatch(place.rank()::startsWith);
     return new Place(parent, lettered ? place.rank().substring(1) : place.rank());
   }
 
   /**
    * The key under which an item refers to another; none for what is not ours, or is of another
-   * master: a key means an item of the same master.
+   * master: a key means an item of the same master, or of one of those whose front pages are one.
    */
-  private Optional<ItemKey> key(String id, Optional<Ours.Known> from) {
-    return ours.known(id)
-        .filter(to -> from.map(Ours.Known::master).orElse(to.master()).equals(to.master()))
+  private Optional<ItemKey> key(String id, List<Ours.Known> from) {
+    return ours.known(id).stream()
+        .filter(
+            to ->
+                from.isEmpty()
+                    || from.stream().map(Ours.Known::master).anyMatch(to.master()::equals))
+        .min(Comparator.comparing(to -> letters.get(to.master())))
         .map(Ours.Known::key);
   }
 
   /** All but the place; kept where no address is the shell's own. */
-  private Own translate(ShellItem s, Optional<Ours.Known> known) {
+  private Own translate(ShellItem s, List<Ours.Known> known) {
     Item raw = AspectForms.item(new ItemKey("x"), s.kind(), EditRule.ADAPTABLE, s.forms());
     boolean[] local = {false};
     Function<String, Optional<String>> named =
@@ -179,7 +185,7 @@ public final class ShellTranslator {
     return w.file().isPresent() && !w.attached().isEmpty();
   }
 
-  private String reference(String address, Optional<Ours.Known> from) {
+  private String reference(String address, List<Ours.Known> from) {
     return addresses
         .asFile(address)
         .map(f -> References.file(f.sha256(), f.name(), f.fragment()))
