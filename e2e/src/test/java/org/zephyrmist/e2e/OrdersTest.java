@@ -10,6 +10,7 @@ import com.microsoft.playwright.options.SelectOption;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.MethodOrderer.OrderAnnotation;
@@ -19,6 +20,8 @@ import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.io.TempDir;
 import org.zephyrmist.stage.Practice;
 import org.zephyrmist.stage.Samples;
+import org.zephyrmist.stage.Stage;
+import tools.jackson.databind.JsonNode;
 
 /** Who should hold what, sets of sections, and several masters in one order. */
 @TestMethodOrder(OrderAnnotation.class)
@@ -36,7 +39,10 @@ class OrdersTest {
     page = walk.page;
     walk.platform(all);
     walk.takeIn(Samples.cartridge(folder, 12));
-    master = walk.master().replaceAll(".*/", "");
+    String course = walk.master();
+    master = course.replaceAll(".*/", "");
+    frontPage(course, "Reading 2", "Stage Lighting");
+    walk.freeze(2, "With a front page");
     page.navigate(Walk.ADDRESS + "/sources");
     walk.button("Begin an empty master").click();
     page.getByLabel("every section of the college").check();
@@ -48,7 +54,31 @@ class OrdersTest {
     page.getByLabel("Title").fill("Reading 1");
     walk.button("Add page").click();
     walk.item("Reading 1").waitFor();
+    frontPage(page.url().replaceAll("\\?.*", ""), "Reading 1", "Welcome to the college");
     walk.freeze(1, "The college's own first reading");
+  }
+
+  /** A front page that greets and leads to an item. */
+  private static void frontPage(String at, String item, String words) {
+    page.navigate(at);
+    walk.item(item).first().click();
+    page.waitForURL(Pattern.compile("item="));
+    String key = page.url().replaceAll(".*item=([^&]+).*", "$1");
+    walk.button("Add an item").first().click();
+    walk.heading("Add an item").waitFor();
+    page.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("Kind"))
+        .getByText("setup")
+        .click();
+    page.getByLabel("Title").fill("Front page");
+    walk.button("Add setup").click();
+    page.getByLabel("It sets").selectOption("FRONT_PAGE");
+    walk.button("Source").click();
+    page.getByLabel("Text of Front page, source")
+        .fill(
+            "<p>%s</p><ul><li><a href=\"zref:item/%s\">%s</a></li></ul>"
+                .formatted(words, key, item));
+    walk.button("Save Front page").click();
+    assertThat(page.getByText("Saved in the draft.")).isVisible();
   }
 
   @AfterAll
@@ -91,10 +121,32 @@ class OrdersTest {
     walk.button("See the plan").click();
     assertThat(page.getByRole(AriaRole.LINK, named("FRAME v1"))).isVisible();
     walk.button("Deliver all 2 to 2 sections").click();
-    page.getByRole(AriaRole.LINK, named("LGT 110 v1")).click();
-    assertThat(walk.heading("Delivered: LGT 110, version 1, to 2 sections"))
+    page.getByRole(AriaRole.LINK, named("LGT 110 v2")).click();
+    assertThat(walk.heading("Delivered: LGT 110, version 2, to 2 sections"))
         .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
     assertThat(Walk.titles("lgt-01")).contains("Reading 2").doesNotHaveDuplicates();
+    theFrontPagesThatMetAreOne();
+  }
+
+  private static void theFrontPagesThatMetAreOne() {
+    page.navigate(Stage.practiceAddress() + "/shells/lgt-01");
+    page.getByText("Front page").first().click();
+    assertThat(page.getByText("Welcome to the college")).isVisible();
+    assertThat(page.getByText("Stage Lighting", new Page.GetByTextOptions().setExact(true)))
+        .isVisible();
+    String html =
+        PRACTICE
+            .items("lgt-01")
+            .valueStream()
+            .filter(i -> i.path("kind").asString().equals("SETUP"))
+            .map(i -> i.path("wording").path("html").asString())
+            .reduce((a, b) -> a + "\nsecond front page: " + b)
+            .orElseThrow();
+    for (JsonNode i : PRACTICE.items("lgt-01")) {
+      if (i.path("wording").path("title").asString().matches("Reading [12]")) {
+        assertThat(html).contains(i.path("id").asString()).doesNotContain("second front page");
+      }
+    }
   }
 
   private static Page.GetByRoleOptions named(String name) {
@@ -112,7 +164,7 @@ class OrdersTest {
     assertThat(page.getByText("accepted, not there yet")).isVisible();
     WholePathTest.accessible(page, "accepted");
     PRACTICE.queue(false);
-    assertThat(walk.heading("Delivered: LGT 110, version 1, to 1 section"))
+    assertThat(walk.heading("Delivered: LGT 110, version 2, to 1 section"))
         .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
     assertThat(Walk.titles("lgt-03")).contains("Reading 1");
   }

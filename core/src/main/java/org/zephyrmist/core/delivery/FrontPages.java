@@ -2,7 +2,6 @@ package org.zephyrmist.core.delivery;
 
 import java.util.ArrayList;
 import java.util.HashSet;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -17,7 +16,8 @@ import org.zephyrmist.core.delivery.Step.Reason;
 
 /**
  * Front pages of several masters that meet in one shell are one page there: what the first says,
- * then what the others add to it. Its entries all lead to something that is there, each thing once.
+ * then what the others add to it. Its entries all lead to something that is there, and what an
+ * earlier page leads to is not entered again.
  */
 public final class FrontPages {
   private FrontPages() {}
@@ -32,14 +32,18 @@ public final class FrontPages {
   public static Wording together(List<Wording> pages, Function<ItemKey, Optional<String>> at) {
     Set<String> said = new HashSet<>();
     List<String> blocks = new ArrayList<>();
-    Set<String> targets = new LinkedHashSet<>();
+    Set<String> ledTo = new HashSet<>();
     List<Content.Entry> entries = new ArrayList<>();
     for (Wording p : pages) {
-      List<String> fresh = Html.blocks(Leading.only(p.html(), k -> at.apply(k).isPresent()));
+      Set<String> before = Set.copyOf(ledTo);
+      String html =
+          Leading.only(p.html(), k -> at.apply(k).filter(w -> !before.contains(w)).isPresent());
+      List<String> fresh = Html.blocks(html);
       fresh.stream().filter(b -> !said.contains(b)).forEach(blocks::add);
       said.addAll(fresh);
+      References.items(html).forEach(r -> at.apply(r.key()).ifPresent(ledTo::add));
       for (Content.Entry e : p.entries()) {
-        if (target(e, at).filter(targets::add).isPresent()) {
+        if (target(e, at).filter(t -> !before.contains(t)).filter(ledTo::add).isPresent()) {
           entries.add(e);
         }
       }

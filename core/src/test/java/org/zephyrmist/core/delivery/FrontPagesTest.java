@@ -54,6 +54,17 @@ class FrontPagesTest {
   }
 
   @Test
+  void aListEntryThatLeadsWhereAnEarlierPageLeadsIsNotSaidAgain() {
+    String list = "<ul><li><a href=\"zref:item/%s\">Help</a></li>%s</ul>";
+    String week = "<li><a href=\"zref:item/week1\">Week 1</a></li>";
+    Wording w =
+        FrontPages.together(
+            List.of(page(list.formatted("help", "")), page(list.formatted("old-help", week))),
+            k -> Optional.of(k.value().equals("old-help") ? "help" : k.value()));
+    assertThat(w.html()).isEqualTo(list.formatted("help", "") + "<ul>" + week + "</ul>");
+  }
+
+  @Test
   void whatDidNotArriveIsNotLedTo() {
     String list =
         "<ul><li><a href=\"zref:item/week1\">Week 1</a></li>"
