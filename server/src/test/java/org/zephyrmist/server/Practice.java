@@ -206,6 +206,32 @@ final class Practice {
         fields(fields));
   }
 
+  /** An instructor brings a package in on the shell's page. */
+  static void bringIn(String shell, byte[] cartridge) throws Exception {
+    String edge = "edge-of-a-part";
+    java.io.ByteArrayOutputStream body = new java.io.ByteArrayOutputStream();
+    body.writeBytes(
+        ("--"
+                + edge
+                + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"p.imscc\"\r\n"
+                + "Content-Type: application/zip\r\n\r\n")
+            .getBytes(StandardCharsets.UTF_8));
+    body.writeBytes(cartridge);
+    body.writeBytes(("\r\n--" + edge + "--\r\n").getBytes(StandardCharsets.UTF_8));
+    int status =
+        CLIENT
+            .send(
+                HttpRequest.newBuilder(URI.create(address() + "/shells/" + shell + "/package"))
+                    .header("Content-Type", "multipart/form-data; boundary=" + edge)
+                    .POST(HttpRequest.BodyPublishers.ofByteArray(body.toByteArray()))
+                    .build(),
+                HttpResponse.BodyHandlers.discarding())
+            .statusCode();
+    if (status >= 400) {
+      throw new IllegalStateException("The practice platform answered " + status);
+    }
+  }
+
   private static String fields(Map<String, String> fields) {
     StringBuilder body = new StringBuilder();
     fields.forEach(

@@ -90,7 +90,7 @@ final class Samples {
     for (String s : sections) {
       String course = s.startsWith("snd") ? "snd120" : "lgt110";
       classes.append(s).append(",Section,").append(s).append(',').append(course);
-      classes.append(",north,t1\n");
+      classes.append(s.contains("-pk") ? ",south,t1\n" : ",north,t1\n");
       if (s.equals(sections[0])) {
         enrollments.append("e,").append(s).append(",u1,teacher\n");
       }
@@ -100,7 +100,9 @@ final class Samples {
             "manifest.csv",
             "propertyName,value\nmanifest.version,1.0\noneroster.version,1.1\n",
             "orgs.csv",
-            "sourcedId,name,type\nnorth,North,school\nlight,Lighting,department\n"
+            "sourcedId,name,type\nnorth,North,school\n"
+                + (String.join(" ", sections).contains("-pk") ? "south,South,school\n" : "")
+                + "light,Lighting,department\n"
                 + "sound,Sound,department\n",
             "academicSessions.csv",
             "sourcedId,title,type,startDate,endDate\nt1,Autumn,term,2026-09-07,2026-12-18\n",

@@ -17,6 +17,8 @@ import javax.xml.stream.XMLStreamException;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Html;
 import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.KeySpace;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.References;
 import org.zephyrmist.core.question.Assessment;
@@ -70,6 +72,11 @@ public final class CartridgeWriter {
     } catch (CartridgeException e) {
       throw new IOException(e.place() + ": " + e.getMessage(), e);
     }
+  }
+
+  /** The key that an item has when its package is read again, of whatever source. */
+  public static ItemKey readAgain(ItemKey key) {
+    return KeySpace.WITHOUT_SOURCE.key("item " + PackagePaths.identifier("i_", key.value()));
   }
 
   /** Whether a package made by these choices holds an item. */

@@ -55,6 +55,11 @@ public enum PackageFormat {
     return this == CC_1_3;
   }
 
+  /** Whether it has a form for items of a kind. */
+  public boolean holds(Kind kind) {
+    return type(kind).isPresent();
+  }
+
   String schema() {
     return thin() ? "IMS Thin Common Cartridge" : "IMS Common Cartridge";
   }

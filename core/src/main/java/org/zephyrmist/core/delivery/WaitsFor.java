@@ -9,5 +9,7 @@ public enum WaitsFor {
   /** The time comes at which the delivery begins. */
   TIME,
   /** What comes before it in the same order is done in its section. */
-  BEFORE
+  BEFORE,
+  /** Somebody brings the section's package in, since its platform has no interface. */
+  PACKAGE
 }

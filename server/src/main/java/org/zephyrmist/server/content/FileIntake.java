@@ -68,7 +68,8 @@ public final class FileIntake implements AutoCloseable {
   }
 
   /** Keeps a file that stands in no package; to be followed by {@link #flush} at the end. */
-  synchronized FileRef loose(String name, String mediaType, InputStream in) throws IOException {
+  public synchronized FileRef loose(String name, String mediaType, InputStream in)
+      throws IOException {
     int n = in.readNBytes(buffer, 0, SMALL);
     FileRef ref;
     if (n < SMALL) {

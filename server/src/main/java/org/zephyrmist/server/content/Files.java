@@ -39,9 +39,14 @@ public class Files {
     return new FileIntake(db, tree, workspace, writer);
   }
 
+  /** Keeps files that stand in no package, in the running transaction. */
+  public FileIntake loose() {
+    return new FileIntake(db, NO_TREE, workspace, Runnable::run);
+  }
+
   /** Keeps one file, in the running transaction. */
   public FileRef keep(String name, String mediaType, InputStream in) throws IOException {
-    try (FileIntake one = new FileIntake(db, NO_TREE, workspace, Runnable::run)) {
+    try (FileIntake one = loose()) {
       FileRef ref = one.loose(name, mediaType, in);
       one.flush();
       return ref;

@@ -2,6 +2,7 @@ package org.zephyrmist.server.line;
 
 import static org.zephyrmist.server.db.Tables.DELIVERY;
 import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
+import static org.zephyrmist.server.db.Tables.KEPT_SHELL;
 import static org.zephyrmist.server.db.Tables.SECTION;
 
 import java.time.Clock;
@@ -11,6 +12,7 @@ import java.util.List;
 import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.Select;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -56,9 +58,21 @@ public class GoingOn {
                     .or(
                         DELIVERY_LINE
                             .WAITS_FOR
+                            .eq(WaitsFor.PACKAGE)
+                            .and(DSL.notExists(packageWaits())))
+                    .or(
+                        DELIVERY_LINE
+                            .WAITS_FOR
                             .eq(WaitsFor.BEFORE)
                             .and(DSL.notExists(Orders.notDoneBefore()))))
             .fetch(DELIVERY_LINE.ID));
+  }
+
+  private static Select<?> packageWaits() {
+    return DSL.selectOne()
+        .from(KEPT_SHELL)
+        .where(KEPT_SHELL.SECTION_ID.eq(DELIVERY_LINE.SECTION_ID))
+        .and(KEPT_SHELL.PACKAGE_AT.isNotNull());
   }
 
   /** Whether lines of confirmed deliveries wait for shells that are nowhere. */

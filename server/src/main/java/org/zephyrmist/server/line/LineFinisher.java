@@ -75,6 +75,11 @@ class LineFinisher {
     Line line = p.line();
     lines.activity(line.id(), LineState.RUNNING, "reading back");
     boolean moved = p.steps().stream().anyMatch(Step::moves);
+    boolean wrote = moved || stored.begun(line.id());
+    if (moved) {
+      lines.allWritten(line.id(), true);
+      p.gateway().arrived(line.shell().there());
+    }
     Reading now = moved ? reader.read(p.gateway(), line.shell(), w.ours()) : p.reading();
     List<Receipt> receipts = new ArrayList<>();
     Count count = new Count();
@@ -85,7 +90,7 @@ class LineFinisher {
     }
     reader.keep(now, p.steps().stream().flatMap(s -> w.id(s.key()).stream()).toList());
     int dead = w.forms().values().stream().mapToInt(Forms.Written::dead).sum();
-    String end = end(p, moved, count) + nowhere(dead);
+    String end = end(p, wrote, count) + nowhere(dead);
     transaction.executeWithoutResult(
         t -> {
           lines.hold(line);

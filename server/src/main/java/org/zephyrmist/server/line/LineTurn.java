@@ -21,8 +21,10 @@ class LineTurn {
   private final LineEnds ends;
   private final Turns turns;
   private final Settings settings;
+  private final NotYet notYet;
 
-  LineTurn(Lines lines, LineEnds ends, Turns turns, Settings settings) {
+  LineTurn(Lines lines, LineEnds ends, Turns turns, Settings settings, NotYet notYet) {
+    this.notYet = notYet;
     this.lines = lines;
     this.ends = ends;
     this.turns = turns;
@@ -85,6 +87,10 @@ class LineTurn {
     if (e.kind() == PlatformException.Kind.ACCEPTED) {
       lines.accepted(line.id(), settings.looksIfThere(), e.getMessage(), e.remedy());
       return Outcome.after(settings.looksIfThere());
+    }
+    if (e.kind() == PlatformException.Kind.TO_BRING_IN) {
+      notYet.packaged(line, e);
+      return Outcome.ENDED;
     }
     boolean resting = e.kind() == PlatformException.Kind.RESTING;
     int attempts = line.attempts() + (resting ? 0 : 1);

@@ -227,6 +227,18 @@ class Lines {
         .execute();
   }
 
+  /** Whether all of a line was written, its links too. */
+  boolean allWritten(UUID line) {
+    return db.fetchExists(DELIVERY_LINE, DELIVERY_LINE.ID.eq(line).and(DELIVERY_LINE.ALL_WRITTEN));
+  }
+
+  void allWritten(UUID line, boolean is) {
+    db.update(DELIVERY_LINE)
+        .set(DELIVERY_LINE.ALL_WRITTEN, is)
+        .where(DELIVERY_LINE.ID.eq(line))
+        .execute();
+  }
+
   void readAs(UUID line, String tag) {
     db.update(DELIVERY_LINE)
         .set(DELIVERY_LINE.READ_TAG, tag)

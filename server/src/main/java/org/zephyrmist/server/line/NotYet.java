@@ -3,8 +3,10 @@ package org.zephyrmist.server.line;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.Emptiness;
+import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.WaitsFor;
 import org.zephyrmist.server.Settings;
+import org.zephyrmist.server.platform.PlatformException;
 import org.zephyrmist.server.shell.Reading;
 
 /** Lines that cannot begin yet, and what they wait for. */
@@ -52,6 +54,19 @@ class NotYet {
         "What comes before it in this order is not done here.",
         "It goes on by itself when that is done.",
         settings.looksIfEmpty());
+  }
+
+  /** Somebody has to bring its package in; a plan that nobody confirmed needs a person now. */
+  void packaged(Line line, PlatformException e) {
+    if (line.state() == LineState.TO_PLAN) {
+      lines.needsPerson(
+          line.id(),
+          "A package of an earlier delivery waits to be brought in here.",
+          "Say that it was brought in, or put it away; then go on.");
+    } else {
+      lines.notYet(
+          line.id(), WaitsFor.PACKAGE, e.getMessage(), e.remedy(), settings.looksIfEmpty());
+    }
   }
 
   void shell(Line line) {

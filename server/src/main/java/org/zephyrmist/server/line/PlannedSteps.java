@@ -257,6 +257,22 @@ public class PlannedSteps {
         .execute();
   }
 
+  /** What was written of a line has not come and will not: its steps are as if never sent. */
+  @Transactional
+  public void neverCame(UUID line) {
+    db.update(DELIVERY_STEP)
+        .set(DELIVERY_STEP.SENT, false)
+        .set(DELIVERY_STEP.DONE, false)
+        .where(DELIVERY_STEP.LINE_ID.eq(line))
+        .and(DELIVERY_STEP.RECORDED.isFalse())
+        .execute();
+    db.update(DELIVERY_LINE)
+        .set(DELIVERY_LINE.ALL_WRITTEN, false)
+        .set(DELIVERY_LINE.STEPS_DONE, 0)
+        .where(DELIVERY_LINE.ID.eq(line))
+        .execute();
+  }
+
   void recorded(UUID line, List<String> items) {
     db.update(DELIVERY_STEP)
         .set(DELIVERY_STEP.RECORDED, true)

@@ -73,7 +73,30 @@ class Settlement {
     stored
         .unsettled(mine.section())
         .forEach(s -> byLine.computeIfAbsent(s.line(), k -> new ArrayList<>()).add(s));
-    byLine.forEach((line, steps) -> settle(mine, lines.get(line), steps, gateway));
+    byLine.forEach(
+        (line, steps) -> {
+          if (comes(mine, line, gateway)) {
+            settle(mine, lines.get(line), steps, gateway);
+          }
+        });
+  }
+
+  /**
+   * Whether what was written of a line comes. A package that was not written to its end is put
+   * away, and is made anew.
+   */
+  private boolean comes(Line mine, UUID line, PlatformGateway gateway) {
+    if (!gateway.byPackage() || lines.allWritten(line)) {
+      gateway.arrived(mine.shell().there());
+      return true;
+    }
+    gateway.putAway(mine.shell().there());
+    transaction.executeWithoutResult(
+        t -> {
+          lines.hold(mine);
+          stored.neverCame(line);
+        });
+    return false;
   }
 
   private void settle(Line mine, Line of, List<StoredStep> sent, PlatformGateway gateway) {
@@ -162,7 +185,7 @@ class Settlement {
     return done;
   }
 
-  private static Optional<Receipt> receipt(
+  private Optional<Receipt> receipt(
       StoredStep s, Reading reading, Optional<Base> base, Map<ItemKey, Forms.Written> written) {
     Step step = s.step();
     boolean untouched =
@@ -176,6 +199,6 @@ class Settlement {
         s.platformItem().flatMap(reading::item),
         untouched,
         base,
-        w == null ? Set.of() : w.refers());
+        w == null || lines.allWritten(s.line()) ? Set.of() : w.refers());
   }
 }

@@ -30,7 +30,9 @@ public enum Scope {
         || path.startsWith("/api/archives")) {
       return SOURCES;
     }
-    if (path.startsWith("/api/deliveries") || path.startsWith("/api/coverage")) {
+    if (path.startsWith("/api/deliveries")
+        || path.startsWith("/api/packages")
+        || path.startsWith("/api/coverage")) {
       return DELIVER;
     }
     return path.startsWith("/api/roster")

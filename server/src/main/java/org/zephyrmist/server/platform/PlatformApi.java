@@ -6,11 +6,13 @@ import static org.zephyrmist.server.db.Tables.SECTION;
 
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.http.HttpStatus;
@@ -56,8 +58,15 @@ class PlatformApi {
 
   record RenewedToken(@NotBlank @Pattern(regexp = TOKEN, message = WORDS) String token) {}
 
-  record PlatformView(
-      @NotNull UUID id, @NotNull String name, @NotNull String address, int sections) {}
+  /** A platform without an interface, for the shells of these campuses. */
+  record NewByPackages(
+      @NotBlank @Size(max = 200) String name,
+      @NotEmpty @Size(max = 100) Set<@NotNull UUID> campuses) {}
+
+  /**
+   * @param address absent: it has no interface
+   */
+  record PlatformView(@NotNull UUID id, @NotNull String name, String address, int sections) {}
 
   /** A section that no platform holds a shell for. */
   record Unheld(@NotNull String sourcedId, @NotNull String code, @NotNull String title) {}
@@ -90,6 +99,32 @@ class PlatformApi {
   void add(@Valid @RequestBody NewPlatform p, @AuthenticationPrincipal SignedIn who) {
     platforms.add(p.name().strip(), p.address().strip(), p.token().strip());
     events.add(who.id(), "named platform", p.name(), p.address());
+  }
+
+  /** Names a platform that has no interface. */
+  @PostMapping("/by-packages")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasRole('ADMINISTRATOR')")
+  void addByPackages(@Valid @RequestBody NewByPackages p, @AuthenticationPrincipal SignedIn who) {
+    platforms.addByPackages(p.name().strip(), p.campuses());
+    events.add(who.id(), "named platform", p.name(), "without an interface");
+  }
+
+  /** What the sheet with each package for the platform says. */
+  @GetMapping("/{id}/sheet")
+  @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
+  SheetWords sheet(@PathVariable UUID id) {
+    return platforms.sheet(id);
+  }
+
+  @PutMapping("/{id}/sheet")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
+  void sheet(
+      @PathVariable UUID id,
+      @Valid @RequestBody SheetWords words,
+      @AuthenticationPrincipal SignedIn who) {
+    events.add(who.id(), "worded the sheet for", platforms.sheet(id, words), words.where());
   }
 
   /**

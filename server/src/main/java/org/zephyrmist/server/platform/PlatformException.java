@@ -12,6 +12,8 @@ public final class PlatformException extends RuntimeException {
     RESTING,
     /** It has taken what it was sent, and has not done it yet; sent again later it says more. */
     ACCEPTED,
+    /** It has no interface, and somebody has to bring a package in. */
+    TO_BRING_IN,
     /** An item is not as it was read: nothing was done; read again. */
     CONFLICT,
     /** A person has to do something first. */
@@ -40,6 +42,15 @@ public final class PlatformException extends RuntimeException {
         Kind.ACCEPTED,
         "Accepted by the platform, not there yet.",
         "It is looked at again by itself; look whether the platform's queue is paused.",
+        Duration.ZERO,
+        null);
+  }
+
+  static PlatformException toBringIn() {
+    return new PlatformException(
+        Kind.TO_BRING_IN,
+        "Its package waits to be brought in.",
+        "Bring it in as its sheet says, then say so, or upload the shell's export.",
         Duration.ZERO,
         null);
   }

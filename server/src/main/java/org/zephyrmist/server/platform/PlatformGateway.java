@@ -77,6 +77,21 @@ public interface PlatformGateway {
    */
   Map<String, Written> apply(String shell, List<Write> writes);
 
+  /** Whether what is written comes only once somebody has brought a package in. */
+  default boolean byPackage() {
+    return false;
+  }
+
+  /**
+   * Makes sure that all that was written has come.
+   *
+   * @throws PlatformException of kind TO_BRING_IN while a package waits to be brought in
+   */
+  default void arrived(String shell) {}
+
+  /** Puts away what was written and has not come. */
+  default void putAway(String shell) {}
+
   /** Those of the files that the platform does not hold yet. */
   List<FileRef> missing(List<FileRef> files);
 

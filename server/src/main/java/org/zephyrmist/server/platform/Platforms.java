@@ -1,15 +1,20 @@
 package org.zephyrmist.server.platform;
 
+import static org.zephyrmist.server.db.Tables.CAMPUS;
 import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
 import static org.zephyrmist.server.db.Tables.PLATFORM;
+import static org.zephyrmist.server.db.Tables.PLATFORM_CAMPUS;
 import static org.zephyrmist.server.db.Tables.SECTION;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.JSONB;
 import org.jooq.impl.DSL;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
@@ -17,6 +22,7 @@ import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.content.Addresses;
 import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.server.Settings;
+import org.zephyrmist.server.content.Files;
 import org.zephyrmist.server.db.tables.records.PlatformRecord;
 import org.zephyrmist.server.outgoing.GuardedClient;
 import org.zephyrmist.server.secret.Secrets;
@@ -31,10 +37,20 @@ public class Platforms {
   private final Settings settings;
   private final Secrets secrets;
   private final GuardedClient client;
+  private final KeptShells kept;
+  private final Files files;
   private final Map<String, Breaker> breakers = new ConcurrentHashMap<>();
 
   Platforms(
-      DSLContext db, JsonMapper json, Settings settings, Secrets secrets, GuardedClient client) {
+      DSLContext db,
+      JsonMapper json,
+      Settings settings,
+      Secrets secrets,
+      GuardedClient client,
+      KeptShells kept,
+      Files files) {
+    this.kept = kept;
+    this.files = files;
     this.client = client;
     this.db = db;
     this.json = json;
@@ -45,7 +61,16 @@ public class Platforms {
   public PlatformGateway gateway(UUID platform) {
     return db.selectFrom(PLATFORM)
         .where(PLATFORM.ID.eq(platform))
-        .fetchSingle(r -> gateway(r.getAddress(), secrets.open(r.getToken())));
+        .fetchSingle(
+            r ->
+                r.getAddress() == null
+                    ? new PackagePlatform(platform, false, db, kept, files)
+                    : gateway(r.getAddress(), secrets.open(r.getToken())));
+  }
+
+  /** The way to shells as they will be once their packages are brought in. */
+  public PlatformGateway meant(UUID platform) {
+    return new PackagePlatform(platform, true, db, kept, files);
   }
 
   private PlatformGateway gateway(String address, String token) {
@@ -54,18 +79,15 @@ public class Platforms {
     return new HttpPlatform(calls, json, settings);
   }
 
-  /** Where people find a shell. */
-  public static String shell(String platform, String shell) {
-    return HttpAddresses.shell(platform, shell);
+  /** Where people find a shell; nowhere that is known if its platform has no interface. */
+  public static Optional<String> shell(String platform, String shell) {
+    return Optional.ofNullable(platform).map(p -> HttpAddresses.shell(p, shell));
   }
 
   /** Names a platform, after it has answered with this token. */
   public UUID add(String name, String given, String token) {
     String address = address(given);
-    if (db.fetchExists(PLATFORM, PLATFORM.NAME.eq(name))) {
-      throw new Refusal(
-          HttpStatus.CONFLICT, "There is a platform " + name + ".", "Choose another name.");
-    }
+    fresh(name);
     answers(address, token);
     UUID id = UUID.randomUUID();
     db.insertInto(PLATFORM)
@@ -76,6 +98,58 @@ public class Platforms {
         .execute();
     tie(id);
     return id;
+  }
+
+  private void fresh(String name) {
+    if (db.fetchExists(PLATFORM, PLATFORM.NAME.eq(name))) {
+      throw new Refusal(
+          HttpStatus.CONFLICT, "There is a platform " + name + ".", "Choose another name.");
+    }
+  }
+
+  /**
+   * Names a platform that has no interface.
+   *
+   * @param campuses whose sections have their shells there
+   * @throws Refusal if one of them is no campus, or has its shells on another
+   */
+  @Transactional
+  public UUID addByPackages(String name, Set<UUID> campuses) {
+    fresh(name);
+    if (db.fetchCount(CAMPUS, CAMPUS.ID.in(campuses)) < campuses.size()) {
+      throw Refusal.notFound("campus");
+    }
+    if (db.fetchExists(PLATFORM_CAMPUS, PLATFORM_CAMPUS.CAMPUS_ID.in(campuses))) {
+      throw new Refusal(
+          HttpStatus.CONFLICT,
+          "One of these campuses has its shells on another platform without an interface.",
+          "Choose the others.");
+    }
+    UUID id = UUID.randomUUID();
+    db.insertInto(PLATFORM).set(PLATFORM.ID, id).set(PLATFORM.NAME, name).execute();
+    for (UUID c : campuses) {
+      db.insertInto(PLATFORM_CAMPUS)
+          .set(PLATFORM_CAMPUS.CAMPUS_ID, c)
+          .set(PLATFORM_CAMPUS.PLATFORM_ID, id)
+          .execute();
+    }
+    tie(id);
+    return id;
+  }
+
+  /** What the sheets with its packages say. */
+  public SheetWords sheet(UUID id) {
+    String kept = platform(id).getSheet().data();
+    return kept.equals("{}") ? SheetWords.NONE : json.readValue(kept, SheetWords.class);
+  }
+
+  /** What the sheets with its packages say from now on; gives the platform's name. */
+  public String sheet(UUID id, SheetWords words) {
+    db.update(PLATFORM)
+        .set(PLATFORM.SHEET, JSONB.valueOf(json.writeValueAsString(words)))
+        .where(PLATFORM.ID.eq(id))
+        .execute();
+    return platform(id).getName();
   }
 
   /** Calls go to paths below it, so it can have neither query nor fragment, nor a person's name. */
@@ -101,6 +175,9 @@ public class Platforms {
   /** Another token, after the platform has answered with it. */
   public String renew(UUID id, String token) {
     PlatformRecord p = platform(id);
+    if (p.getAddress() == null) {
+      throw Refusal.bad(p.getName() + " has no interface.", "It needs no token.");
+    }
     answers(p.getAddress(), token);
     db.update(PLATFORM)
         .set(PLATFORM.TOKEN, secrets.close(token))

@@ -150,7 +150,9 @@ class SectionApi {
                   names.getOrDefault(id, ""),
                   s.get(SECTION.IN_ROSTER),
                   Optional.ofNullable(s.get(SECTION.ENROLLED)).orElse(s.get(SECTION.STUDENTS)),
-                  shell == null ? null : Platforms.shell(s.get(PLATFORM.ADDRESS), shell),
+                  shell == null
+                      ? null
+                      : Platforms.shell(s.get(PLATFORM.ADDRESS), shell).orElse(null),
                   held.getOrDefault(id, List.of()),
                   coming.getOrDefault(id, List.of()));
             })

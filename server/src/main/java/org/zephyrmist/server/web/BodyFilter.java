@@ -30,7 +30,8 @@ final class BodyFilter implements Filter {
   private static final String KEPT = BodyFilter.class.getName();
   private static final Pattern FILES =
       Pattern.compile(
-          "/api/cartridges/intakes|/api/roster|/api/masters/(archives|[^/]+/draft/files)");
+          "/api/cartridges/intakes|/api/roster|/api/masters/(archives|[^/]+/draft/files)"
+              + "|/api/packages/[^/]+/export");
 
   /** Calls of nobody in particular. */
   private static final Set<String> OPEN = Set.of("/api/sign-in", "/api/first-person");

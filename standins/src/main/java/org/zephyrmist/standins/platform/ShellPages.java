@@ -3,6 +3,7 @@ package org.zephyrmist.standins.platform;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.math.BigDecimal;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -18,7 +19,9 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.server.ResponseStatusException;
+import org.zephyrmist.core.cartridge.CartridgeException;
 
 /** A page per shell: what students see, and where its instructor can change things. */
 @Controller
@@ -26,8 +29,10 @@ class ShellPages {
   private final Shells shells;
   private final Steps steps;
   private final Files files;
+  private final Packages packages;
 
-  ShellPages(Shells shells, Steps steps, Files files) {
+  ShellPages(Shells shells, Steps steps, Files files, Packages packages) {
+    this.packages = packages;
     this.shells = shells;
     this.steps = steps;
     this.files = files;
@@ -185,6 +190,30 @@ class ShellPages {
       @PathVariable String shell, @PathVariable String item, @RequestParam BigDecimal points) {
     shells.grade(shell, item, points);
     return back(shell, item);
+  }
+
+  /** Brings a Common Cartridge in. */
+  @PostMapping("/shells/{shell}/package")
+  String bringIn(@PathVariable String shell, @RequestParam MultipartFile file) throws IOException {
+    Path here = java.nio.file.Files.createTempFile("package", ".imscc");
+    try {
+      file.transferTo(here);
+      packages.bringIn(shell, here);
+    } catch (CartridgeException e) {
+      throw new ResponseStatusException(HttpStatus.BAD_REQUEST, e.getMessage(), e);
+    } finally {
+      java.nio.file.Files.deleteIfExists(here);
+    }
+    return "redirect:/shells/" + shell + "?work=true";
+  }
+
+  /** Gives the shell out as a Common Cartridge. */
+  @GetMapping("/shells/{shell}/package")
+  void giveOut(@PathVariable String shell, HttpServletResponse response) throws IOException {
+    shells.get(shell);
+    response.setContentType("application/zip");
+    response.setHeader("Content-Disposition", "attachment; filename=\"" + shell + ".imscc\"");
+    packages.giveOut(shell, response.getOutputStream());
   }
 
   /** Students get only what an item shown to them holds or names. */

@@ -1,0 +1,87 @@
+package org.zephyrmist.server.packages;
+
+import java.util.List;
+import org.jsoup.nodes.Document;
+import org.jsoup.nodes.Element;
+import org.springframework.stereotype.Component;
+import org.zephyrmist.server.platform.Platforms;
+import org.zephyrmist.server.platform.SheetWords;
+
+/** The sheet that goes with a package: what to do with it, to be printed. */
+@Component
+class Sheets {
+  private static final String STYLE =
+      "body{font:15px/1.45 sans-serif;max-width:44em;margin:2em auto;padding:0 1em}"
+          + "h1{font-size:20px}h2{font-size:16px;margin:1.4em 0 .3em}li{margin:.25em 0}"
+          + "code{font-size:14px}@media print{body{margin:0}}";
+  private final Platforms platforms;
+  private final SectionPackages packages;
+
+  Sheets(Platforms platforms, SectionPackages packages) {
+    this.platforms = platforms;
+    this.packages = packages;
+  }
+
+  /** The sheet as a page of HTML. */
+  String of(WaitingPackages.One w) {
+    SectionPackages.Change change = packages.of(w);
+    SheetWords words = platforms.sheet(w.platform());
+    Document page = Document.createShell("");
+    page.charset(java.nio.charset.StandardCharsets.UTF_8);
+    page.title("Sheet for " + w.code());
+    page.head().appendElement("style").appendChild(new org.jsoup.nodes.DataNode(STYLE));
+    page.selectFirst("html").attr("lang", "en");
+    Element body = page.body();
+    body.appendElement("h1").text(w.code() + " · " + w.title());
+    Element about = body.appendElement("p");
+    about.appendText("It brings " + w.masterCode() + ", version " + w.number() + ": ");
+    about.appendElement("code").text(w.name() + ".imscc");
+    about.appendText(
+        " into the shell of this section on "
+            + w.platformName()
+            + (words.version().isBlank() ? "" : ", " + words.version())
+            + ".");
+    steps(body, words);
+    list(body, "It brings " + change.added().size() + " new", change.added());
+    list(
+        body,
+        "These are there and come once more; take the older one of each away afterwards",
+        change.changed());
+    list(body, "Take these out by hand", change.removed());
+    list(body, "No package can say this; do it by hand", change.byHand());
+    body.appendElement("h2").text("When it is in");
+    body.appendElement("p")
+        .text(
+            "Say in Zephyrmist that it was brought in, or export the shell as a Common Cartridge"
+                + " and upload it at the page of this section. Until then the section does not"
+                + " count as having it.");
+    return page.outerHtml();
+  }
+
+  private static void steps(Element body, SheetWords w) {
+    body.appendElement("h2").text("What to do");
+    Element list = body.appendElement("ol");
+    step(list, "Where it goes in: ", w.where(), "where the platform takes in a Common Cartridge.");
+    step(list, "Not to be mistaken for: ", w.avoid(), "");
+    step(list, "Leave unticked: ", w.untick(), "");
+    step(list, "How long it takes: ", w.takes(), "");
+    step(list, "You see that it has ended: ", w.ends(), "");
+  }
+
+  private static void step(Element list, String what, String words, String otherwise) {
+    String says = words.isBlank() ? otherwise : words;
+    if (!says.isBlank()) {
+      Element li = list.appendElement("li");
+      li.appendElement("b").text(what);
+      li.appendText(says);
+    }
+  }
+
+  private static void list(Element body, String heading, List<String> titles) {
+    if (!titles.isEmpty()) {
+      body.appendElement("h2").text(heading);
+      Element list = body.appendElement("ul");
+      titles.forEach(t -> list.appendElement("li").text(t));
+    }
+  }
+}

@@ -1,0 +1,102 @@
+package org.zephyrmist.server.packages;
+
+import static org.zephyrmist.server.db.Tables.DELIVERY;
+import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
+import static org.zephyrmist.server.db.Tables.KEPT_SHELL;
+import static org.zephyrmist.server.db.Tables.MASTER;
+import static org.zephyrmist.server.db.Tables.PLATFORM;
+import static org.zephyrmist.server.db.Tables.SECTION;
+import static org.zephyrmist.server.db.Tables.VERSION;
+
+import java.time.OffsetDateTime;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.jooq.Condition;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Component;
+import org.zephyrmist.core.cartridge.PackageFormat;
+
+/** Packages that wait to be brought in, at most one for a section. */
+@Component
+class WaitingPackages {
+  private final DSLContext db;
+
+  WaitingPackages(DSLContext db) {
+    this.db = db;
+  }
+
+  /**
+   * A package that waits.
+   *
+   * @param code of the section
+   * @param masterCode of the master that it brings
+   * @param since when it was made
+   */
+  record One(
+      UUID line,
+      UUID delivery,
+      UUID section,
+      String code,
+      String title,
+      UUID platform,
+      String platformName,
+      PackageFormat format,
+      String masterCode,
+      int number,
+      OffsetDateTime since) {
+    /** The name of the file, and of its folder among several. */
+    String name() {
+      return (code + " " + masterCode + " v" + number).replaceAll("[^A-Za-z0-9.-]+", "-");
+    }
+  }
+
+  /** On rows of {@code section}, {@code delivery} and {@code delivery_line}; by section. */
+  List<One> some(Condition which) {
+    return db.select(
+            DELIVERY_LINE.ID,
+            DELIVERY.ID,
+            SECTION.ID,
+            SECTION.CODE,
+            SECTION.TITLE,
+            PLATFORM.ID,
+            PLATFORM.NAME,
+            PLATFORM.PACKAGE_FORMAT,
+            MASTER.CODE,
+            VERSION.NUMBER,
+            KEPT_SHELL.PACKAGE_AT)
+        .from(KEPT_SHELL)
+        .join(SECTION)
+        .on(SECTION.ID.eq(KEPT_SHELL.SECTION_ID))
+        .join(DELIVERY_LINE)
+        .on(DELIVERY_LINE.SECTION_ID.eq(SECTION.ID).and(DELIVERY_LINE.ALL_WRITTEN))
+        .join(DELIVERY)
+        .on(DELIVERY.ID.eq(DELIVERY_LINE.DELIVERY_ID))
+        .join(VERSION)
+        .on(VERSION.ID.eq(DELIVERY.VERSION_ID))
+        .join(MASTER)
+        .on(MASTER.ID.eq(VERSION.MASTER_ID))
+        .join(PLATFORM)
+        .on(PLATFORM.ID.eq(SECTION.PLATFORM_ID))
+        .where(KEPT_SHELL.PACKAGE_AT.isNotNull())
+        .and(DELIVERY_LINE.FINISHED_AT.isNull())
+        .and(which)
+        .orderBy(SECTION.CODE, SECTION.ID)
+        .fetch(
+            r ->
+                new One(
+                    r.value1(),
+                    r.value2(),
+                    r.value3(),
+                    r.value4(),
+                    r.value5(),
+                    r.value6(),
+                    r.value7(),
+                    Optional.ofNullable(r.value8())
+                        .map(PackageFormat::valueOf)
+                        .orElse(PackageFormat.CC_1_3),
+                    r.value9(),
+                    r.value10(),
+                    r.value11()));
+  }
+}
