@@ -75,13 +75,16 @@ class MatrixIT extends ServerIT {
 
   /** Objects of lighting, made by Ines, for people of sound to try their hands on. */
   private void foreignObjects() throws Exception {
-    List<UUID> ids = sections("lgt-ma" + round, "snd-ma" + round);
+    List<UUID> ids = sections("lgt-ma" + round, "snd-ma" + round, "lgt-pkm" + round);
     String master = master("MA" + round++);
     deliver(master, 1, ids.subList(0, 1));
     edit(master, "Checklist", "{\"html\":\"<p>Boots.</p>\"}");
     freeze(master, "Second");
     values.put(
         "delivery", deliver(master, 2, ids.subList(0, 1)).path("delivery").path("id").asString());
+    JsonNode packaged = deliver(master, 1, ids.subList(2, 3)); // its package waits from now on
+    values.put("waits", packaged.path("delivery").path("id").asString());
+    values.put("packaged", ids.get(2).toString());
     String delivery = plan(master, 1, ids.subList(0, 1));
     JsonNode detail = coordinator.get("/api/deliveries/" + delivery).json();
     String intake = takeIn(Samples.cartridge("Matrix " + round), "m.imscc");
@@ -145,6 +148,9 @@ class MatrixIT extends ServerIT {
               .asString();
       path = path.replace("{key}", first);
     }
+    if (path.startsWith("/api/packages/{section}")) {
+      path = path.replace("{section}", values.get("packaged"));
+    }
     if (path.contains("{recipe}")) {
       String made =
           coordinator.post("/api/deliveries/recipes", recipe()).json().path("id").asString();
@@ -189,6 +195,8 @@ class MatrixIT extends ServerIT {
       case "/api/deliveries/{id}/plan/file" -> path + "?format=XLSX";
       case "/api/coverage/sets", "/api/coverage/sets/{set}/sections", "/api/coverage/rules" ->
           c.method().equals("GET") ? path + "?term=" + values.get("term") : path;
+      case "/api/packages", "/api/packages/all" -> path + "?delivery=" + values.get("waits");
+      case "/api/packages/{section}/export" -> path + "?fileName=x";
       case "/api/search" -> path + "?q=MA";
       case "/api/deliveries/recipes" -> path + "?master=" + values.get("masters");
       case "/api/coverage" -> path + "?term=" + values.get("term");
@@ -224,6 +232,10 @@ class MatrixIT extends ServerIT {
     String sections = "\"sections\":[\"" + values.get("sections") + "\"]";
     return switch (c.method() + " " + c.path()) {
       case "POST /api/deliveries/recipes" -> recipe();
+      case "POST /api/platforms/by-packages" -> "{\"name\":\"Q\",\"campuses\":[\"nowhere\"]}";
+      case "POST /api/packages/brought-in" -> "{" + sections + "}";
+      case "PUT /api/platforms/{id}/sheet" ->
+          "{\"version\":\"\",\"where\":\"w\",\"avoid\":\"\",\"untick\":\"\",\"takes\":\"\",\"ends\":\"\"}";
       case "PUT /api/deliveries/second-word" -> "{\"removes\":false}";
       case "POST /api/coverage/sets", "PUT /api/coverage/sets/{set}" -> set();
       case "POST /api/coverage/rules" -> rule();
@@ -283,6 +295,7 @@ class MatrixIT extends ServerIT {
             && (c.path().equals("/api/roster")
                 || c.path().equals("/api/masters/{id}/draft/files")
                 || c.path().equals("/api/archives")
+                || c.path().equals("/api/packages/{section}/export")
                 || c.path().equals("/api/cartridges/intakes"));
     return file
         ? who.upload(address(c), new byte[] {1})

@@ -1,9 +1,6 @@
 package org.zephyrmist.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.zephyrmist.server.db.Tables.CAMPUS;
-import static org.zephyrmist.server.db.Tables.PLATFORM;
-import static org.zephyrmist.server.db.Tables.SECTION;
 
 import java.io.ByteArrayInputStream;
 import java.util.ArrayList;
@@ -17,36 +14,12 @@ import tools.jackson.databind.JsonNode;
 
 /** Sections whose platform has no interface: a package out for each, an export back in. */
 class PackagesIT extends ServerIT {
-  /** Sections of the campus whose platform has no interface, with rooms nobody can ask. */
+  /** Sections whose platform has no interface, each with a room nobody can ask. */
   private List<UUID> quiet(String... codes) throws Exception {
-    Caller.Answer a = administrator.roster(Samples.roster(codes));
-    assertThat(a.status()).as(a.text()).isEqualTo(200);
-    UUID south =
-        db.select(CAMPUS.ID)
-            .from(CAMPUS)
-            .where(CAMPUS.SOURCED_ID.eq("south"))
-            .fetchSingle()
-            .value1();
-    if (!db.fetchExists(PLATFORM, PLATFORM.NAME.eq("South shells"))) {
-      Caller.Answer named =
-          administrator.post(
-              "/api/platforms/by-packages",
-              "{\"name\":\"South shells\",\"campuses\":[\"" + south + "\"]}");
-      assertThat(named.status()).as(named.text()).isEqualTo(201);
-    }
-    platforms.tieAll();
-    programs.reachAll(people.loadUserByUsername("coordinator@x.example").id());
-    List<UUID> ids = new ArrayList<>();
     for (String c : codes) {
       Practice.makeShell(room(c));
-      ids.add(
-          db.select(SECTION.ID)
-              .from(SECTION)
-              .where(SECTION.SOURCED_ID.eq(c))
-              .fetchSingle()
-              .value1());
     }
-    return ids;
+    return sections(codes);
   }
 
   /** What its instructor calls the shell of a section. */

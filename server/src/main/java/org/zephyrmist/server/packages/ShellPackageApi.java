@@ -48,7 +48,7 @@ import org.zephyrmist.server.web.Workspace;
 /** Packages for shells without an interface: out, brought in, put away; exports in. */
 @RestController
 @RequestMapping("/api/packages")
-@PreAuthorize("hasAnyRole('COORDINATOR', 'INSTRUCTOR', 'ADMINISTRATOR')")
+@PreAuthorize("isAuthenticated()")
 class ShellPackageApi {
   private final WaitingPackages waiting;
   private final SectionPackages packages;
@@ -258,7 +258,7 @@ class ShellPackageApi {
 
   /** The package will not be brought in; its line stops, and another plan begins anew. */
   @PostMapping(path = "/{section}/put-away", produces = MediaType.APPLICATION_JSON_VALUE)
-  @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
+  @PreAuthorize("hasAnyRole('COORDINATOR', 'DESIGNER', 'ADMINISTRATOR')")
   WaitingPackage putAway(@PathVariable UUID section, @AuthenticationPrincipal SignedIn who) {
     WaitingPackages.One w = one(section, who);
     steps.neverCame(w.line());

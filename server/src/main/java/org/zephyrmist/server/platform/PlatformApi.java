@@ -58,10 +58,14 @@ class PlatformApi {
 
   record RenewedToken(@NotBlank @Pattern(regexp = TOKEN, message = WORDS) String token) {}
 
-  /** A platform without an interface, for the shells of these campuses. */
+  /**
+   * A platform without an interface.
+   *
+   * @param campuses sourced ids of those whose shells it has
+   */
   record NewByPackages(
       @NotBlank @Size(max = 200) String name,
-      @NotEmpty @Size(max = 100) Set<@NotNull UUID> campuses) {}
+      @NotEmpty @Size(max = 100) Set<@NotBlank String> campuses) {}
 
   /**
    * @param address absent: it has no interface

@@ -110,14 +110,16 @@ public class Platforms {
   /**
    * Names a platform that has no interface.
    *
-   * @param campuses whose sections have their shells there
+   * @param named campuses, by sourced id, whose sections have their shells there
    * @throws Refusal if one of them is no campus, or has its shells on another
    */
   @Transactional
-  public UUID addByPackages(String name, Set<UUID> campuses) {
+  public UUID addByPackages(String name, Set<String> named) {
     fresh(name);
-    if (db.fetchCount(CAMPUS, CAMPUS.ID.in(campuses)) < campuses.size()) {
-      throw Refusal.notFound("campus");
+    List<UUID> campuses =
+        db.select(CAMPUS.ID).from(CAMPUS).where(CAMPUS.SOURCED_ID.in(named)).fetch(CAMPUS.ID);
+    if (campuses.size() < named.size()) {
+      throw Refusal.bad("There is no such campus.", "Take the roster in that names it.");
     }
     if (db.fetchExists(PLATFORM_CAMPUS, PLATFORM_CAMPUS.CAMPUS_ID.in(campuses))) {
       throw new Refusal(
