@@ -5,6 +5,7 @@
   import { onEscape } from '../frame/escape.svelte';
   import { many } from '../marks/words';
   import AddPlatform from './AddPlatform.svelte';
+  import SheetWords from './SheetWords.svelte';
 
   let {
     platforms,
@@ -15,6 +16,8 @@
   let busy = $state('');
   let trouble = $state.raw<unknown>(null);
   let open = $state('');
+  /** The platform whose sheet is worded. */
+  let wording = $state('');
   let token = $state('');
   let ending = $state(false);
   let without = $derived(platforms.withoutShell);
@@ -59,7 +62,8 @@
 
 {#each platforms.platforms as p (p.id)}
   <p class="platform">
-    <b>{p.name}</b> <span class="fig quiet">{p.address}</span>
+    <b>{p.name}</b>
+    <span class="fig quiet">{p.address ?? 'without an interface: by packages'}</span>
     <span class="quiet">holds {many(p.sections, 'shell')}</span>
     <Act disabled={!!busy} onclick={() => look(p.id)}
       >{busy === p.id ? 'Looking …' : 'Look for new shells'}<span class="sr-only">
@@ -71,10 +75,18 @@
         class="link"
         aria-expanded={open === p.id}
         onclick={() => ((open = open === p.id ? '' : p.id), (token = ''), (ending = false))}
-        >Renew its token or end it</button
+        >{p.address ? 'Renew its token or end it' : 'End it'}</button
+      >
+    {/if}
+    {#if !p.address}
+      <button
+        class="link"
+        aria-expanded={wording === p.id}
+        onclick={() => (wording = wording === p.id ? '' : p.id)}>Word its sheet</button
       >
     {/if}
   </p>
+  {#if wording === p.id}<SheetWords id={p.id} name={p.name} />{/if}
   {#if open === p.id}
     <form
       class="more"
@@ -92,16 +104,18 @@
         );
       }}
     >
-      <label
-        ><span class="words">Another token; it is never shown again</span><input
-          class="entry"
-          type="password"
-          autocomplete="off"
-          bind:value={token}
-          required
-        /></label
-      >
-      <Act type="submit">Renew the token</Act>
+      {#if p.address}
+        <label
+          ><span class="words">Another token; it is never shown again</span><input
+            class="entry"
+            type="password"
+            autocomplete="off"
+            bind:value={token}
+            required
+          /></label
+        >
+        <Act type="submit">Renew the token</Act>
+      {/if}
       {#if ending}
         <span
           >Nothing is sent to {p.name} any more; {many(p.sections, 'section')} will have no shell. What

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Schemas } from '../api/client';
   import Standing from '../marks/Standing.svelte';
+  import { packageOf, sheetOf } from '../packages/packages';
 
   type Line = Schemas['DeliveryLine'];
   /** One section of a run: how far it is, and what holds it up if that is not said above. */
@@ -55,7 +56,12 @@
       {l.remedy}
     </span>
   {:else}
-    <span class="quiet cut" title={says(l)}>{says(l)}</span>
+    <span class="quiet cut" title={says(l)}
+      >{#if l.state === 'NOT_YET' && l.waitsFor === 'PACKAGE'}waits to be brought in:
+        <a class="link" href={packageOf(l.section)} download>package</a>,
+        <a class="link" href={sheetOf(l.section)} target="_blank" rel="noopener">sheet</a
+        >{:else}{says(l)}{/if}</span
+    >
   {/if}
 </div>
 

@@ -10,6 +10,7 @@
   import { place } from '../frame/place.svelte';
   import { figure, many } from '../marks/words';
   import Together from './Together.svelte';
+  import PackagesWait from '../packages/PackagesWait.svelte';
   import RunLane from './RunLane.svelte';
   import { head, inWords, left } from './plan';
   import { lost, proof } from './untouched';
@@ -61,6 +62,9 @@
   let seconds = $derived(d.confirmedAt ? left(d.confirmedAt, done + need.length, all) : null);
   let nothing = $derived(detail.lines.filter((l) => l.state === 'DONE' && !l.steps).length);
   let running = $derived(d.state === 'RUNNING');
+  let packaged = $derived(
+    detail.lines.filter((l) => l.state === 'NOT_YET' && l.waitsFor === 'PACKAGE'),
+  );
   let notYet = $derived(of(detail.lines, 'NOT_YET'));
   let inHand = $derived(detail.lines.filter((l) => hand.has(l.section)).map((l) => l.section));
   let heading = $derived(head(d, { all, done, need: need.length, notYet }));
@@ -156,7 +160,8 @@
       {h.reason} <span class="quiet">{h.remedy}</span>
     </p>
   {/each}
-  {#each waits(detail.lines).filter((w) => w.what !== 'TIME') as w (w.what)}
+  {#if packaged.length}<PackagesWait delivery={d.id} lines={packaged} />{/if}
+  {#each waits(detail.lines).filter((w) => w.what !== 'TIME' && w.what !== 'PACKAGE') as w (w.what)}
     <p class="hold-up" role="status">{w.said}. <span class="quiet">{w.then}</span></p>
   {/each}
   {#if less.length}

@@ -25,6 +25,10 @@ const words: Record<What, (n: number) => [string, string]> = {
     `${many(n, 'section')} ${n === 1 ? 'waits' : 'wait'} for what comes before in this order`,
     '',
   ],
+  PACKAGE: (n) => [
+    `${many(n, 'package')} ${n === 1 ? 'waits' : 'wait'} to be brought in`,
+    `The delivery goes on by itself when ${n === 1 ? 'it is' : 'they are'}.`,
+  ],
   TIME: (n) => [`${many(n, 'section')} ${n === 1 ? 'waits' : 'wait'} for the set time`, ''],
 };
 

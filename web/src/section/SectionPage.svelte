@@ -14,6 +14,7 @@
   import { session } from '../frame/session.svelte';
   import { many } from '../marks/words';
 
+  import ShellKept from '../packages/ShellKept.svelte';
   import Receipts from './Receipts.svelte';
   import OwnItems from './OwnItems.svelte';
   import RestorePoints from './RestorePoints.svelte';
@@ -23,6 +24,8 @@
   type Item = Schemas['ItemLine'];
   let section = $state.raw<Schemas['Section'] | null>(null);
   let items = $state.raw<Item[]>([]);
+  /** What is known of its shell, if nobody can ask it. */
+  let kept = $state.raw<Schemas['KeptShell'] | undefined>();
   let trouble = $state.raw<unknown>(null);
   keyList.of = [];
   let params = $derived({ path: { id } });
@@ -32,6 +35,9 @@
   async function load() {
     try {
       section = await got(api.GET('/api/sections/{id}', { params }));
+      kept = section.shellAddress
+        ? undefined
+        : (await got(api.GET('/api/packages/{section}', { params: { path: { section: id } } })))[0];
       const query = { on: on || undefined };
       items = await got(api.GET('/api/sections/{id}/items', { params: { ...params, query } }));
     } catch (e) {
@@ -95,9 +101,9 @@
           <a class="link" href={section.shellAddress} target="_blank" rel="noopener"
             >Open its shell</a
           >
-        {:else}<span class="quiet">It has no shell yet.</span>{/if}
+        {:else if !kept}<span class="quiet">It has no shell yet.</span>{/if}
       </div>
-      {#each section.arriving as a (a.delivery)}
+      {#each kept?.waits ? [] : section.arriving as a (a.delivery)}
         <p class="arriving" role="status">
           {a.masterCode}, version {a.number}, {a.state === 'NOT_YET'
             ? 'is on its way and waits'
@@ -109,6 +115,7 @@
             >{/if}
         </p>
       {/each}
+      {#if kept}<ShellKept section={id} {kept} done={load} />{/if}
       <div class="masters">
         {#each section.masters as m (m.master)}
           <button

@@ -12,7 +12,8 @@ export const fileAddress = (f: Kept) =>
 /** How a text names an item of the same master. */
 export const itemAddress = (key: string) => `zref:item/${key}`;
 
-async function send<T>(to: string, file: File): Promise<T> {
+/** Sends a file as the body of a call. */
+export async function send<T>(to: string, file: File): Promise<T> {
   const headers = { 'Content-Type': 'application/octet-stream', 'X-XSRF-TOKEN': csrf() };
   const answer = await fetch(to, { method: 'POST', headers, body: file });
   const body = (await answer.json()) as T & { detail?: string; remedy?: string };
