@@ -3,6 +3,8 @@ package org.zephyrmist.e2e;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
@@ -35,7 +37,11 @@ class OrdersTest {
   @BeforeAll
   static void open() throws Exception {
     List<String> all = List.of("lgt-01", "lgt-02", "lgt-03");
-    walk = Walk.begin(folder, all, Map.of("ZEPHYRMIST_LOOKSIFTHERE", "1s"));
+    walk =
+        Walk.begin(
+            folder,
+            List.of("lgt-01", "lgt-02", "lgt-03", "out-07"),
+            Map.of("ZEPHYRMIST_LOOKSIFTHERE", "1s"));
     page = walk.page;
     walk.platform(all);
     walk.takeIn(Samples.cartridge(folder, 12));
@@ -167,5 +173,67 @@ class OrdersTest {
     assertThat(walk.heading("Delivered: LGT 110, version 2, to 1 section"))
         .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
     assertThat(Walk.titles("lgt-03")).contains("Reading 1");
+  }
+
+  @Test
+  @Order(4)
+  void aSectionWithoutInterfaceGetsItsPackageAndItsExportProvesIt() {
+    PRACTICE.makeShells(List.of("room"));
+    page.navigate(Walk.ADDRESS + "/college");
+    page.getByLabel("It has no interface").check();
+    page.getByLabel("Name").last().waitFor();
+    page.locator("form")
+        .filter(new Locator.FilterOptions().setHasText("It has no interface"))
+        .getByLabel("Name")
+        .fill("South shells");
+    page.getByLabel("South").check();
+    walk.button("Name this platform").click();
+    assertThat(page.getByText("without an interface: by packages")).isVisible();
+    walk.button("Word its sheet").click();
+    page.getByLabel("Where a package goes in").fill("Shell care, then Content from a package");
+    walk.button("Keep what the sheets say").click();
+    assertThat(page.getByText("The sheets for South shells say so from now on.")).isVisible();
+    WholePathTest.accessible(page, "sheet words");
+
+    walk.inHand("110-07");
+    page.navigate(Walk.ADDRESS + "/deliveries/new?master=" + master);
+    walk.button("See the plan").click();
+    walk.button("Deliver to 1 section").click();
+    assertThat(page.getByText("1 package waits to be brought in.")).isVisible();
+    WholePathTest.accessible(page, "packages wait");
+    Page sheet = page.waitForPopup(() -> page.getByRole(AriaRole.LINK, exactly("sheet")).click());
+    assertThat(sheet.getByText("Shell care, then Content from a package")).isVisible();
+    sheet.close();
+    Path out = saved(() -> page.getByRole(AriaRole.LINK, exactly("package")).click());
+    String delivery = page.url();
+
+    page.navigate(Stage.practiceAddress() + "/shells/room?work=true");
+    page.getByLabel("Package to bring in").setInputFiles(out);
+    page.getByText("Bring in", new Page.GetByTextOptions().setExact(true)).click();
+    assertThat(page.getByText("Reading 2").first()).isVisible();
+    Path in = saved(() -> page.getByText("Export this shell").click());
+
+    page.navigate(delivery);
+    page.getByRole(AriaRole.LINK, exactly("110-07")).click();
+    assertThat(page.getByText("waits to be brought in")).isVisible();
+    page.getByLabel("Upload an export of the shell").setInputFiles(in);
+    assertThat(page.getByText("of the package are there")).isVisible();
+    WholePathTest.accessible(page, "shell by packages");
+    page.navigate(delivery);
+    assertThat(walk.heading("Delivered: LGT 110, version 2, to 1 section"))
+        .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
+    assertThat(page.getByText("all as meant")).isVisible();
+  }
+
+  private static Page.GetByRoleOptions exactly(String name) {
+    return named(name).setExact(true);
+  }
+
+  /** What a click downloads. */
+  private static Path saved(Runnable click) {
+    Download d = page.waitForDownload(click);
+    Path file = folder.resolve(d.suggestedFilename());
+    d.saveAs(file);
+    return file;
   }
 }

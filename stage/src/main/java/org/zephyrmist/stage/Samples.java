@@ -174,19 +174,23 @@ public final class Samples {
             new ItemKey(key), title, c, Timing.NONE, place, Visibility.SHOWN, EditRule.ADAPTABLE));
   }
 
+  /** Sections of LGT 110; those whose ids begin with "out-" are on the south campus. */
   public static Path roster(Path folder, List<String> sections) throws IOException {
     StringBuilder classes =
         new StringBuilder(
             "sourcedId,title,classCode,courseSourcedId,schoolSourcedId,termSourcedIds\n");
     for (String id : sections) {
-      classes.append(id).append(",Light,110-").append(id.substring(4)).append(",lgt110,north,t1\n");
+      String campus = id.startsWith("out-") ? "south" : "north";
+      classes.append(id).append(",Light,110-").append(id.substring(4)).append(",lgt110,");
+      classes.append(campus).append(",t1\n");
     }
     Map<String, String> files =
         Map.of(
             "manifest.csv",
             "propertyName,value\nmanifest.version,1.0\noneroster.version,1.1\n",
             "orgs.csv",
-            "sourcedId,name,type\nnorth,North,school\nlight,Lighting,department\n",
+            "sourcedId,name,type\nnorth,North,school\nsouth,South,school\n"
+                + "light,Lighting,department\n",
             "academicSessions.csv",
             "sourcedId,title,type,startDate,endDate\nt1,Autumn,term,2026-09-07,2036-12-18\n",
             "courses.csv",
