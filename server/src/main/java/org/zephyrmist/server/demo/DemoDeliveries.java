@@ -2,6 +2,8 @@ package org.zephyrmist.server.demo;
 
 import static org.zephyrmist.server.db.Tables.COURSE;
 import static org.zephyrmist.server.db.Tables.DELIVERY;
+import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
+import static org.zephyrmist.server.db.Tables.PLATFORM;
 import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
@@ -9,16 +11,23 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.IntStream;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.DeliveryState;
 import org.zephyrmist.core.delivery.PartsChoice;
 import org.zephyrmist.core.delivery.Tell;
+import org.zephyrmist.core.delivery.WaitsFor;
 import org.zephyrmist.server.delivery.Deliveries;
 import org.zephyrmist.server.delivery.Runs;
+import org.zephyrmist.server.line.GoingOn;
+import org.zephyrmist.server.line.RunLine;
 import org.zephyrmist.server.people.People;
+import org.zephyrmist.server.platform.KeptShells;
+import org.zephyrmist.server.queue.Queue;
 
 /** Deliveries to sections of the demo college, at days in the past. */
 @Component
@@ -29,8 +38,22 @@ class DemoDeliveries {
   private final Deliveries deliveries;
   private final Runs runs;
   private final People people;
+  private final KeptShells kept;
+  private final GoingOn goingOn;
+  private final Queue queue;
 
-  DemoDeliveries(DSLContext db, DemoClock clock, Deliveries deliveries, Runs runs, People people) {
+  DemoDeliveries(
+      DSLContext db,
+      DemoClock clock,
+      Deliveries deliveries,
+      Runs runs,
+      People people,
+      KeptShells kept,
+      GoingOn goingOn,
+      Queue queue) {
+    this.kept = kept;
+    this.goingOn = goingOn;
+    this.queue = queue;
     this.runs = runs;
     this.db = db;
     this.clock = clock;
@@ -41,7 +64,9 @@ class DemoDeliveries {
   void deliver(UUID master, int number, List<UUID> sections, int daysBack)
       throws InterruptedException {
     clock.daysBack(daysBack);
-    confirm(plan(master, number, sections));
+    UUID id = plan(master, number, sections);
+    confirm(id);
+    bringIn(id);
   }
 
   UUID plan(UUID master, int number, List<UUID> sections) throws InterruptedException {
@@ -68,6 +93,18 @@ class DemoDeliveries {
     await(id, DeliveryState.RUNNING);
   }
 
+  /** Whoever works where there is no interface brings the packages in and says so. */
+  private void bringIn(UUID delivery) throws InterruptedException {
+    db.select(DELIVERY_LINE.SECTION_ID)
+        .from(DELIVERY_LINE)
+        .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
+        .and(DELIVERY_LINE.WAITS_FOR.eq(WaitsFor.PACKAGE))
+        .fetch(DELIVERY_LINE.SECTION_ID)
+        .forEach(kept::broughtIn);
+    queue.put(RunLine.NAME, goingOn.ready());
+    await(delivery, DeliveryState.RUNNING);
+  }
+
   void await(UUID delivery, DeliveryState state) throws InterruptedException {
     while (db.fetchExists(DELIVERY, DELIVERY.ID.eq(delivery).and(DELIVERY.STATE.eq(state)))) {
       Thread.sleep(100);
@@ -85,6 +122,12 @@ class DemoDeliveries {
         .fetch(SECTION.ID);
   }
 
+  /** Where instructors work on pages that one can see. */
+  static Condition onThePracticePlatform() {
+    return SECTION.PLATFORM_ID.in(
+        DSL.select(PLATFORM.ID).from(PLATFORM).where(PLATFORM.ADDRESS.isNotNull()));
+  }
+
   List<String> shellIds(String course) {
     return db.select(SECTION.SHELL)
         .from(SECTION)
@@ -92,6 +135,7 @@ class DemoDeliveries {
         .on(COURSE.ID.eq(SECTION.COURSE_ID))
         .where(COURSE.CODE.eq(course))
         .and(SECTION.SHELL.isNotNull())
+        .and(onThePracticePlatform())
         .orderBy(SECTION.SHELL)
         .fetch(SECTION.SHELL);
   }

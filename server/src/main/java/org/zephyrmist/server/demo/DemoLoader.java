@@ -11,6 +11,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.slf4j.Logger;
@@ -29,6 +30,7 @@ import org.zephyrmist.server.people.People;
 import org.zephyrmist.server.people.Programs;
 import org.zephyrmist.server.people.Role;
 import org.zephyrmist.server.platform.Platforms;
+import org.zephyrmist.server.platform.SheetWords;
 import org.zephyrmist.server.queue.Queue;
 import org.zephyrmist.server.roster.RosterIntake;
 import org.zephyrmist.server.shell.ReadSection;
@@ -104,6 +106,7 @@ class DemoLoader implements ApplicationRunner {
     DemoRoster college = DemoRoster.make(LocalDate.now());
     shells.make(college.sections().stream().filter(s -> s.term().equals("t1")).toList());
     take(college.bundle());
+    millByPackages();
     platforms.add("Practice platform", settings.practiceAddress(), settings.practiceToken());
     admit();
     fillByHand(college);
@@ -120,6 +123,7 @@ class DemoLoader implements ApplicationRunner {
     weeks.outcomesWeek(outcomes);
     weeks.instructorsAtWork();
     weeks.open(made.get("LGT 110"));
+    weeks.packagesWait(made.get("LGT 110"));
     sets.make(made.get("SND 120"));
     clock.daysBack(1);
     inWork.light(made.get("LGT 110"), courses);
@@ -129,6 +133,20 @@ class DemoLoader implements ApplicationRunner {
         db.select(SECTION.ID).from(SECTION).where(SECTION.SHELL.isNotNull()).fetch(SECTION.ID));
     events.add(null, MADE, "Larkmoor College of Stagecraft", "");
     LOG.info("Demo data made in {} s", (System.nanoTime() - start) / 1_000_000_000);
+  }
+
+  /** The third campus has a platform of its own, which nobody can ask. */
+  private void millByPackages() {
+    UUID mill = platforms.addByPackages("Mill course shells", Set.of("mill"));
+    platforms.sheet(
+        mill,
+        new SheetWords(
+            "release 7",
+            "Open the shell, then Shell care, then Bring in a package.",
+            "Not “Copy a shell”: that takes another section’s students along.",
+            "“Make everything visible” and “Replace what is there”.",
+            "About two minutes; with films up to ten.",
+            "A green line says “Package is in” and names how many items came."));
   }
 
   private void admit() {

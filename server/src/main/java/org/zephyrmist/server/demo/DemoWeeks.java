@@ -173,6 +173,19 @@ class DemoWeeks {
     }
   }
 
+  /** Packages that somebody has to bring in, since yesterday. */
+  void packagesWait(UUID lighting) throws InterruptedException {
+    clock.daysBack(1);
+    List<UUID> some =
+        db.select(SECTION.ID)
+            .from(SECTION)
+            .where(SECTION.ID.in(standings.behind(lighting, 3)))
+            .andNot(DemoDeliveries.onThePracticePlatform())
+            .orderBy(SECTION.CODE)
+            .fetch(SECTION.ID);
+    deliveries.confirm(deliveries.plan(lighting, 3, some));
+  }
+
   /** What is open now: two shells that fail, and a plan to look at. */
   void open(UUID lighting) throws InterruptedException {
     clock.daysBack(1);
@@ -183,7 +196,7 @@ class DemoWeeks {
             .from(SECTION)
             .where(
                 SECTION.SOURCED_ID.in(
-                    "t1-lgt110-10", "t1-lgt110-24", "t1-lgt110-11", "t1-lgt110-12"))
+                    "t1-lgt110-10", "t1-lgt110-24", "t1-lgt110-12", "t1-lgt110-13"))
             .fetch(SECTION.ID);
     shells.refuseNoLonger("t1-lgt110-10");
     shells.refuseNoLonger("t1-lgt110-24");
@@ -196,6 +209,7 @@ class DemoWeeks {
             .from(SECTION)
             .where(SECTION.ID.in(standings.behind(lighting, 3)))
             .and(SECTION.SOURCED_ID.notIn("t1-lgt110-10", "t1-lgt110-24"))
+            .and(DemoDeliveries.onThePracticePlatform())
             .orderBy(SECTION.CODE)
             .fetch(SECTION.ID);
     List<String> late =

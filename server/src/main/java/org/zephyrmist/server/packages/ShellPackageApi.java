@@ -36,11 +36,14 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.zephyrmist.core.content.Titles;
 import org.zephyrmist.server.Settings;
+import org.zephyrmist.server.line.GoingOn;
 import org.zephyrmist.server.line.PlannedSteps;
+import org.zephyrmist.server.line.RunLine;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.platform.KeptShells;
+import org.zephyrmist.server.queue.Queue;
 import org.zephyrmist.server.web.Refusal;
 import org.zephyrmist.server.web.Uploads;
 import org.zephyrmist.server.web.Workspace;
@@ -61,6 +64,8 @@ class ShellPackageApi {
   private final Workspace workspace;
   private final Settings settings;
   private final DSLContext db;
+  private final GoingOn goingOn;
+  private final Queue queue;
 
   ShellPackageApi(
       WaitingPackages waiting,
@@ -73,7 +78,11 @@ class ShellPackageApi {
       Events events,
       Workspace workspace,
       Settings settings,
-      DSLContext db) {
+      DSLContext db,
+      GoingOn goingOn,
+      Queue queue) {
+    this.goingOn = goingOn;
+    this.queue = queue;
     this.waiting = waiting;
     this.packages = packages;
     this.sheets = sheets;
@@ -253,7 +262,13 @@ class ShellPackageApi {
       kept.broughtIn(w.section());
       events.add(who.id(), "said that a package was brought in", w.code(), w.name());
     }
+    goesOn();
     return some.stream().map(ShellPackageApi::view).toList();
+  }
+
+  /** What waited for a package has its turn now. */
+  private void goesOn() {
+    queue.put(RunLine.NAME, goingOn.ready());
   }
 
   /** The package will not be brought in; its line stops, and another plan begins anew. */
@@ -303,6 +318,7 @@ class ShellPackageApi {
           "Export the shell without its large files.");
       Exports.Told t = exports.take(section, name, file);
       events.add(who.id(), "uploaded an export of", code, name);
+      goesOn();
       return new ExportTold(
           t.items(), t.came(), t.missing(), t.changed(), t.gone(), t.fresh(), t.doubtful());
     } finally {
