@@ -12,6 +12,7 @@
   import OrderAbout from './OrderAbout.svelte';
   import OrderWhere from './OrderWhere.svelte';
   import TogetherPick from './TogetherPick.svelte';
+  import IntoPick from './IntoPick.svelte';
   import RecipePick from './RecipePick.svelte';
   import PartsOutline from './PartsOutline.svelte';
   import { address, chosen, kindToggled, read, toggled, words, type Order } from './order';
@@ -157,7 +158,8 @@
         to
         {#if of}{many(sections.length, 'section')}{:else}<a class="where" href="/coverage"
             >{many(sections.length, 'section')}</a
-          >{/if}, <Choice
+          >{/if}, {#if order.what === 'SOME'}<IntoPick {order} {say} />,
+        {/if}<Choice
           label="What the shells are like"
           words={words.onto}
           value={order.onto}

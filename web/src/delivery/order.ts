@@ -17,6 +17,11 @@ export interface Order {
   onto: NonNullable<Schemas['Chosen']['onto']>;
   /** How many sections are written at the same time at most; 0: as many as can be. */
   atOnce: '0' | '1' | '3' | '10';
+  /** Where chosen items go: OWN is where the version has them. */
+  into: 'OWN' | 'MODULE' | 'NTH';
+  module: string;
+  side: NonNullable<Schemas['Place']['side']>;
+  neighbour: string;
   clash: Schemas['Chosen']['clash'];
   twin: Schemas['Chosen']['twin'];
 }
@@ -32,6 +37,10 @@ export const usual: Order = {
   emptied: 'ASK',
   onto: 'UP_TO_DATE',
   atOnce: '0',
+  into: 'OWN',
+  module: '',
+  side: 'END',
+  neighbour: '',
   clash: 'KEEP_SECTION',
   twin: 'ADOPT',
 };
@@ -64,6 +73,17 @@ export const words = {
     '3': 'at most 3 sections at once',
     '10': 'at most 10 sections at once',
   },
+  into: {
+    OWN: 'into their places',
+    MODULE: 'into the module',
+    NTH: 'into module number',
+  },
+  side: {
+    END: 'at its end',
+    BEGINNING: 'at its beginning',
+    BEFORE: 'before',
+    AFTER: 'after',
+  },
   emptied: { ASK: 'is asked about', ANEW: 'is filled anew', LEAVE: 'stays empty' },
   clash: {
     KEEP_SECTION: 'the section’s stays',
@@ -74,7 +94,19 @@ export const words = {
 } as const;
 
 const lists = ['kinds', 'items', 'withoutKinds', 'without'] as const;
-const single = ['what', 'arrival', 'dates', 'emptied', 'onto', 'atOnce', 'clash', 'twin'] as const;
+const single = [
+  'what',
+  'into',
+  'side',
+  'arrival',
+  'dates',
+  'emptied',
+  'onto',
+  'atOnce',
+  'clash',
+  'twin',
+] as const;
+const texts = ['module', 'neighbour'] as const;
 
 /** The order that an address says. */
 export function read(query: URLSearchParams): Order {
@@ -84,6 +116,7 @@ export function read(query: URLSearchParams): Order {
     if (said && said in words[name]) order[name] = said;
   }
   for (const name of lists) order[name] = query.get(name)?.split(',').filter(Boolean) ?? [];
+  for (const name of texts) order[name] = query.get(name) ?? '';
   return order as unknown as Order;
 }
 
@@ -92,6 +125,7 @@ export function address(order: Order): Record<string, string> {
   const said: Record<string, string> = {};
   for (const name of single) said[name] = order[name] === usual[name] ? '' : order[name];
   for (const name of lists) said[name] = order[name].join(',');
+  for (const name of texts) said[name] = order[name];
   return said;
 }
 
@@ -102,6 +136,29 @@ export function parts(o: Order): Schemas['ChosenParts'] {
     items: [...o.items],
     withoutKinds: [...o.withoutKinds],
     without: [...o.without],
+    into: into(o),
+  };
+}
+
+/** The named place; none where items go to their own. */
+function into(o: Order): Schemas['Place'] | undefined {
+  if (o.what !== 'SOME' || o.into === 'OWN' || !o.module) return undefined;
+  const nth = o.into === 'NTH' ? Number(o.module) || 0 : 0;
+  const beside = o.side === 'BEFORE' || o.side === 'AFTER';
+  return { module: nth ? '' : o.module, nth, side: o.side, neighbour: beside ? o.neighbour : '' };
+}
+
+/** A named place as an order says it. */
+function placed(
+  p: Schemas['Place'] | undefined,
+): Pick<Order, 'into' | 'module' | 'side' | 'neighbour'> {
+  const { into, module, side, neighbour } = usual;
+  if (!p) return { into, module, side, neighbour };
+  return {
+    into: p.nth ? 'NTH' : 'MODULE',
+    module: p.nth ? String(p.nth) : p.module,
+    side: p.side,
+    neighbour: p.neighbour,
   };
 }
 
@@ -131,6 +188,7 @@ export function ofDelivery(d: Schemas['DeliveryDetail']): Order {
     items: p.items ?? [],
     withoutKinds: p.withoutKinds ?? [],
     without: p.without ?? [],
+    ...placed(p.into),
   };
 }
 
@@ -252,6 +310,8 @@ export function differs(o: Order, recipe: Schemas['Chosen']): string[] {
   const of = ofChosen(recipe);
   const names: Record<(typeof single)[number], string> = {
     what: 'what is brought',
+    into: 'where it goes',
+    side: 'where in the module',
     arrival: 'how it arrives',
     dates: 'dates',
     emptied: 'emptied shells',
@@ -262,6 +322,7 @@ export function differs(o: Order, recipe: Schemas['Chosen']): string[] {
   };
   const all: string[] = single.filter((n) => o[n] !== of[n]).map((n) => names[n]);
   const same = (n: (typeof lists)[number]) => [...o[n]].sort().join() === [...of[n]].sort().join();
+  if (texts.some((n) => o[n] !== of[n])) all.push('the named place');
   if (!same('items') || !same('kinds')) all.push('chosen items');
   if (!same('without') || !same('withoutKinds')) all.push('what is left out');
   return all;
@@ -283,5 +344,6 @@ export function ofChosen(c: Schemas['Chosen']): Order {
     items: p?.items ?? [],
     withoutKinds: p?.withoutKinds ?? [],
     without: p?.without ?? [],
+    ...placed(p?.into),
   };
 }

@@ -114,6 +114,7 @@ export const reasons: Record<Reason, string> = {
   ALIKE_DOUBTFUL: 'Perhaps alike. Nothing is done with it until you decide.',
   ALIKE_LEFT: 'The section holds something alike; it is left, and ours is not delivered.',
   SUPPLIED: 'Another master has it there, or brings it first. It is not brought twice.',
+  NO_PLACE: 'This shell has no such module, or no such item in it. Nothing is brought.',
   MEETS: 'Front pages of several masters are one page here, with what all of them say.',
   ALIKE_ADDED_BESIDE: 'The section holds something alike; ours is added beside it.',
   REMOVED_HERE: 'The section removed it; that is respected.',

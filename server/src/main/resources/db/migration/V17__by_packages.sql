@@ -27,6 +27,14 @@ create table kept_item (
   revision text not null,
   primary key (section_id, meant, item)
 );
+-- Items that are to go into a named place of a shell that has none of that name.
+alter domain step_reason drop constraint step_reason_check;
+alter domain step_reason add constraint step_reason_check check (value in
+  ('EQUAL', 'NEW_IN_VERSION', 'VERSION_MOVED', 'CHANGED_HERE', 'BOTH_MOVED', 'FIXED_PUT_BACK',
+   'STARTER_BELONGS_TO_SECTION', 'ALIKE_ADOPTED', 'ALIKE_LEFT', 'ALIKE_ADDED_BESIDE', 'REMOVED_HERE',
+   'GONE_FROM_VERSION', 'GONE_BUT_CHANGED_HERE', 'GONE_BUT_HOLDS_OTHERS', 'ALREADY_GONE', 'STUDENT_WORK',
+   'DATES_LEFT', 'EMPTIED', 'TAKEN_BACK', 'CLEARED', 'NOT_CLEARED', 'ALIKE_EARLIER_TERM', 'ALIKE_DOUBTFUL', 'PUT_BACK', 'ACCEPTED_HERE',
+   'SUPPLIED', 'MEETS', 'NO_PLACE'));
 -- All of a line is written, its links too.
 alter table delivery_line add column all_written boolean not null default false;
 alter table delivery_line drop constraint delivery_line_waits_for_check;

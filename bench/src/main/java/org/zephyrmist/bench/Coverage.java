@@ -42,7 +42,7 @@ final class Coverage {
     }
   }
 
-  private static double percentile(Stopwatch.Work work) throws Exception {
+  static double percentile(Stopwatch.Work work) throws Exception {
     double[] all = new double[TIMES];
     for (int i = 0; i < 10; i++) {
       work.run();
@@ -78,7 +78,7 @@ final class Coverage {
     }
   }
 
-  private static void rows(PreparedStatement query) throws SQLException {
+  static void rows(PreparedStatement query) throws SQLException {
     try (ResultSet r = query.executeQuery()) {
       int columns = r.getMetaData().getColumnCount();
       while (r.next()) {

@@ -34,6 +34,12 @@ class SmokeTest {
   }
 
   @Test
+  void driftAndPast() throws Exception {
+    measured(new Drift(4, 20).run());
+    measured(List.of(new PastOfTheLedger(12_000).run()));
+  }
+
+  @Test
   void coverage() throws Exception {
     measured(List.of(new Coverage(200, 3).run()));
   }

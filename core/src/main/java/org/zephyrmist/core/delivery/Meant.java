@@ -2,6 +2,7 @@ package org.zephyrmist.core.delivery;
 
 import java.util.HashSet;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.Fingerprint;
@@ -15,10 +16,30 @@ import org.zephyrmist.core.tree.Tree;
  * @param items as they should be there
  * @param parts the delivery is about these; what is in none of them is left as it is
  * @param arrivals with which visibility an item arrives that the version has with another
+ * @param placed where each new item goes, if not where the version has it
  */
-public record Meant(Tree items, Parts parts, Map<Fingerprint, Fingerprint> arrivals) {
+public record Meant(
+    Tree items,
+    Parts parts,
+    Map<Fingerprint, Fingerprint> arrivals,
+    Optional<Map<ItemKey, Fingerprint>> placed) {
   public Meant {
     arrivals = Map.copyOf(arrivals);
+  }
+
+  /** Everything arrives where the version has it. */
+  public Meant(Tree items, Parts parts, Map<Fingerprint, Fingerprint> arrivals) {
+    this(items, parts, arrivals, Optional.empty());
+  }
+
+  /** The same, but new items go to these places, and to no other. */
+  public Meant placed(Map<ItemKey, Fingerprint> places) {
+    return new Meant(items, parts, arrivals, Optional.of(Map.copyOf(places)));
+  }
+
+  /** Whether a new item has a place to go to. */
+  boolean hasPlace(ItemKey key) {
+    return placed.map(p -> p.containsKey(key)).orElse(true);
   }
 
   /** Everything arrives as the version has it. */
@@ -28,13 +49,14 @@ public record Meant(Tree items, Parts parts, Map<Fingerprint, Fingerprint> arriv
 
   /** The same but for how items arrive. */
   public Meant arriving(Map<Fingerprint, Fingerprint> arrivals) {
-    return new Meant(items, parts, arrivals);
+    return new Meant(items, parts, arrivals, placed);
   }
 
   /** What an item is to say when it arrives. */
-  Fingerprints arriving(Fingerprints wanted) {
+  Fingerprints arriving(ItemKey key, Fingerprints wanted) {
     Fingerprint v = wanted.get(Aspect.VISIBILITY);
-    return wanted.with(Aspect.VISIBILITY, arrivals.getOrDefault(v, v));
+    Fingerprints seen = wanted.with(Aspect.VISIBILITY, arrivals.getOrDefault(v, v));
+    return placed.map(p -> p.get(key)).map(place -> seen.with(Aspect.PLACE, place)).orElse(seen);
   }
 
   /**

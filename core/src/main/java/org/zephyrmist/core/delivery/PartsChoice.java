@@ -4,6 +4,7 @@ import java.util.Collection;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import org.zephyrmist.core.content.EditRule;
@@ -19,9 +20,15 @@ import org.zephyrmist.core.tree.Tree;
  * @param items for {@link What#SOME}; a module stands for all that stands in it
  * @param withoutKinds kinds that are left out, whatever is chosen
  * @param without items that are left out, modules with all that stands in them
+ * @param into where chosen items go, for {@link What#SOME}; none: where the version has them
  */
 public record PartsChoice(
-    What what, Set<Kind> kinds, Set<ItemKey> items, Set<Kind> withoutKinds, Set<ItemKey> without) {
+    What what,
+    Set<Kind> kinds,
+    Set<ItemKey> items,
+    Set<Kind> withoutKinds,
+    Set<ItemKey> without,
+    Optional<Into> into) {
   public static final PartsChoice EVERYTHING =
       new PartsChoice(What.EVERYTHING, Set.of(), Set.of(), Set.of(), Set.of());
 
@@ -39,6 +46,17 @@ public record PartsChoice(
     items = Set.copyOf(items);
     withoutKinds = Set.copyOf(withoutKinds);
     without = Set.copyOf(without);
+    into = what == What.SOME ? into : Optional.empty();
+  }
+
+  /** Everything goes where the version has it. */
+  public PartsChoice(
+      What what,
+      Set<Kind> kinds,
+      Set<ItemKey> items,
+      Set<Kind> withoutKinds,
+      Set<ItemKey> without) {
+    this(what, kinds, items, withoutKinds, without, Optional.empty());
   }
 
   /** Whether nothing is left out of the version. */

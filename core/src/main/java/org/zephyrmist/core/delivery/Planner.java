@@ -147,7 +147,7 @@ public final class Planner {
   private Set<ItemKey> neededModules() {
     Set<ItemKey> needed = new HashSet<>();
     for (Node n : meant.items().nodes()) {
-      if (n.kind() != Kind.MODULE && !standsElsewhere(n)) {
+      if (n.kind() != Kind.MODULE && meant.placed().isEmpty() && !standsElsewhere(n)) {
         meant.items().above(n.key()).forEach(m -> needed.add(m.key()));
       }
     }
@@ -316,6 +316,9 @@ public final class Planner {
   }
 
   private Step add(Node m, Reason reason) {
+    if (!meant.hasPlace(m.key())) {
+      return left(m, StepKind.KEEP, Optional.empty(), Reason.NO_PLACE);
+    }
     Set<Aspect> all = EnumSet.allOf(Aspect.class);
     return step(m, StepKind.ADD, Optional.empty(), Map.of(), all, reason);
   }
@@ -351,7 +354,7 @@ public final class Planner {
     Optional<Fingerprints> here = s.map(Held::aspects);
     Optional<Fingerprints> becomes =
         kind == StepKind.ADD
-            ? Optional.of(meant.arriving(choices.arriving(m.aspects())))
+            ? Optional.of(meant.arriving(m.key(), choices.arriving(m.aspects())))
             : s.map(h -> becomes(m, h, aspects, writes));
     Optional<Fingerprints> base = Optional.ofNullable(bases.get(m.key())).map(Base::shown);
     Sides sides = new Sides(base, here, Optional.of(m.aspects()), becomes);

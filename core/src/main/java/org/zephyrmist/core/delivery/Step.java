@@ -167,6 +167,8 @@ public record Step(
     ALIKE_LEFT,
     /** Another master, which stands before this one, has it there or brings it. */
     SUPPLIED,
+    /** The shell has no such place as this delivery names. */
+    NO_PLACE,
     /** Front pages of several masters are one page here, with what all of them say. */
     MEETS,
     ALIKE_ADDED_BESIDE,

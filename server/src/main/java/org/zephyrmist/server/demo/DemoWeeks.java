@@ -226,7 +226,7 @@ class DemoWeeks {
         late.get(6), "Reading: load and power", "The left bar also feeds the work lights.");
     shells.addPage(late.get(4), "Checklist for week 4", "<p>Card, gloves, torch.</p>");
     shells.handIn(late.get(3), "Exercise 3: load and power", "C. Student");
-    shells.handIn(late.get(8), "Exercise 3: load and power", "D. Student");
+    shells.handIn(late.get(5), "Exercise 3: load and power", "D. Student");
     deliveries.plan(lighting, 3, behind);
   }
 }

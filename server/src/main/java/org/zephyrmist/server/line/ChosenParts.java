@@ -1,18 +1,25 @@
 package org.zephyrmist.server.line;
 
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.util.Collection;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.delivery.Into;
 import org.zephyrmist.core.delivery.PartsChoice;
 
 /**
  * The parts of a version that a delivery brings, as they are sent and kept; what is not said is
  * empty.
  *
+ * @param into absent: where the version has them
  * @param items by key; a module stands for all that stands in it
  */
 public record ChosenParts(
@@ -20,7 +27,25 @@ public record ChosenParts(
     List<@NotNull Kind> kinds,
     List<@NotNull String> items,
     List<@NotNull Kind> withoutKinds,
-    List<@NotNull String> without) {
+    List<@NotNull String> without,
+    @Valid Place into) {
+
+  /**
+   * The place in each shell into which chosen items go.
+   *
+   * @param module by its name; empty if by its number
+   * @param nth of the modules at the top, from 1; 0 if by its name
+   * @param neighbour by its title, for BEFORE and AFTER
+   */
+  public record Place(
+      @NotNull @Size(max = 500) String module,
+      @Min(0) @Max(500) int nth,
+      @NotNull Into.Side side,
+      @NotNull @Size(max = 500) String neighbour) {
+    Into into() {
+      return new Into(module, nth, side, neighbour);
+    }
+  }
 
   public ChosenParts {
     kinds = kinds == null ? List.of() : kinds;
@@ -35,7 +60,8 @@ public record ChosenParts(
         c.kinds().stream().sorted().toList(),
         names(c.items()),
         c.withoutKinds().stream().sorted().toList(),
-        names(c.without()));
+        names(c.without()),
+        c.into().map(i -> new Place(i.module(), i.nth(), i.side(), i.neighbour())).orElse(null));
   }
 
   private static List<String> names(Set<ItemKey> keys) {
@@ -45,7 +71,12 @@ public record ChosenParts(
   /** What is no key names nothing. */
   public PartsChoice choice() {
     return new PartsChoice(
-        what, Set.copyOf(kinds), keys(items), Set.copyOf(withoutKinds), keys(without));
+        what,
+        Set.copyOf(kinds),
+        keys(items),
+        Set.copyOf(withoutKinds),
+        keys(without),
+        Optional.ofNullable(into).map(Place::into));
   }
 
   private static Set<ItemKey> keys(Collection<String> names) {

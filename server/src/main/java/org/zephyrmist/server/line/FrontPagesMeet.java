@@ -173,7 +173,7 @@ class FrontPagesMeet {
     return new Met(
         mine.key(),
         first,
-        new Meant(tree, a.meant().parts(), a.meant().arrivals()),
+        new Meant(tree, a.meant().parts(), a.meant().arrivals(), a.meant().placed()),
         bases,
         shell,
         standIns);

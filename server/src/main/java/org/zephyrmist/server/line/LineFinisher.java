@@ -54,6 +54,7 @@ class LineFinisher {
     private int withheld;
     private int missing;
     private int kept;
+    private int noPlace;
 
     /**
      * @param whole the version; notes to instructors, which are no items of it, do not count
@@ -66,7 +67,9 @@ class LineFinisher {
       expected += meant ? 1 : 0;
       withheld += meant && s.kind() == StepKind.BLOCKED && there ? 1 : 0;
       missing += s.moves() && s.kind() != StepKind.RETIRE && !there ? 1 : 0;
-      kept += s.kind() == StepKind.KEEP || s.kind() == StepKind.CLASH ? 1 : 0;
+      boolean nowhere = s.reason() == Step.Reason.NO_PLACE;
+      noPlace += nowhere ? 1 : 0;
+      kept += (s.kind() == StepKind.KEEP || s.kind() == StepKind.CLASH) && !nowhere ? 1 : 0;
     }
   }
 
@@ -146,6 +149,10 @@ class LineFinisher {
   }
 
   private static String end(Planned p, boolean moved, Count count) {
+    String nowhere =
+        count.noPlace == 0
+            ? ""
+            : "; this shell has no such place, so " + count.noPlace + " did not come";
     String local =
         count.kept == 0
             ? ""
@@ -161,10 +168,12 @@ class LineFinisher {
     if (!moved) {
       String all = nothingToDo(p.version().number());
       boolean whole = p.meant().parts().keys().isEmpty();
-      return (whole ? all : all.replace("holds", "holds these parts of")) + local;
+      return count.noPlace > 0
+          ? "nothing came" + nowhere + local
+          : (whole ? all : all.replace("holds", "holds these parts of")) + local;
     }
     return count.missing == 0
-        ? "read back, all as meant" + local
+        ? "read back, all as meant" + nowhere + local
         : "read back, " + count.missing + " items are not there" + local;
   }
 

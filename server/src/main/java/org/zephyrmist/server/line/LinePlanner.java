@@ -47,6 +47,7 @@ class LinePlanner {
   private final LikeTwins likeTwins;
   private final Orders orders;
   private final FrontPagesMeet frontPages;
+  private final NamedPlaces places;
 
   LinePlanner(
       PlannedSteps stored,
@@ -59,7 +60,9 @@ class LinePlanner {
       NotYet notYet,
       LikeTwins likeTwins,
       Orders orders,
-      FrontPagesMeet frontPages) {
+      FrontPagesMeet frontPages,
+      NamedPlaces places) {
+    this.places = places;
     this.frontPages = frontPages;
     this.orders = orders;
     this.likeTwins = likeTwins;
@@ -105,7 +108,8 @@ class LinePlanner {
 
   private void intoEmpty(Line line) {
     Versions.Version version = versions.get(line.version());
-    Meant meant = texts.of(version, line, Map.of(), k -> false);
+    Meant meant =
+        places.of(line, Reading.OF_NOTHING, texts.of(version, line, Map.of(), k -> false));
     Supplied supplied = supplied(line, Reading.OF_NOTHING, version);
     List<Step> steps =
         Planner.plan(meant, List.of(), Map.of(), line.choices(), false, Twins.NONE, supplied);
@@ -132,11 +136,14 @@ class LinePlanner {
             : line.choices();
     Map<ItemKey, Base> bases = Emptied.counting(all, there, choices, emptied);
     Meant meant =
-        texts.of(
-            version,
+        places.of(
             line,
-            bases,
-            k -> bases.containsKey(k) && reading.item(bases.get(k).id()).isPresent());
+            reading,
+            texts.of(
+                version,
+                line,
+                bases,
+                k -> bases.containsKey(k) && reading.item(bases.get(k).id()).isPresent()));
     Twins twins = likeTwins.of(meant, reading, bases, line.shell().facts());
     Supplied supplied = supplied(line, reading, version);
     List<UUID> before = orders.before(line);

@@ -116,6 +116,11 @@ public final class ShellTranslator {
     return new Read(held, forms);
   }
 
+  /** What stands where a key would stand, for an item by the platform's id. */
+  public static String hereKey(String id) {
+    return HERE + id;
+  }
+
   /** The platform's id in what stands where a key would stand. */
   static String here(String key) {
     return key.substring(HERE.length());
