@@ -7,6 +7,7 @@
   import Advice from './Advice.svelte';
   import CollegeValues from './CollegeValues.svelte';
   import People from './People.svelte';
+  import OtherShells from './OtherShells.svelte';
   import Platforms from './Platforms.svelte';
   import SecondWord from './SecondWord.svelte';
   import Roster from './Roster.svelte';
@@ -36,6 +37,10 @@
     {#if platforms}<Platforms {platforms} {admin} {load} />{/if}
   </section>
   {#if platforms?.platforms.length}
+    <section>
+      <h2>Shells to try in, and shared ones</h2>
+      <OtherShells platforms={platforms.platforms} />
+    </section>
     <section>
       <h2>What we advise for packages</h2>
       <Advice />

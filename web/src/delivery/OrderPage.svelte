@@ -12,6 +12,7 @@
   import OrderAbout from './OrderAbout.svelte';
   import OrderWhere from './OrderWhere.svelte';
   import TogetherPick from './TogetherPick.svelte';
+  import TryFirst from './TryFirst.svelte';
   import IntoPick from './IntoPick.svelte';
   import RecipePick from './RecipePick.svelte';
   import PartsOutline from './PartsOutline.svelte';
@@ -32,6 +33,8 @@
 
   let order = $derived(read(place.query));
   let of = $derived(place.get('of'));
+  /** A shell to try it in first, or a shared one. */
+  let tried = $derived(place.get('try'));
   let number = $derived(Number(place.get('v')));
   let versions = $derived([...(master?.versions ?? [])].reverse());
   let version = $derived(versions.find((v) => v.number === number) ?? versions[0]);
@@ -48,7 +51,7 @@
       );
   });
   $effect(() => {
-    if (!of) sections = [...hand.sections];
+    if (!of) sections = tried ? [tried] : [...hand.sections];
     else
       void got(api.GET('/api/deliveries/{id}', { params: { path: { id: of } } })).then(
         (d) => (sections = d.lines.map((l) => l.section)),
@@ -156,8 +159,9 @@
             bind:versions={together}
           />{/if}
         to
-        {#if of}{many(sections.length, 'section')}{:else}<a class="where" href="/coverage"
-            >{many(sections.length, 'section')}</a
+        {#if of}{many(sections.length, 'section')}{:else if tried}one shell{:else}<a
+            class="where"
+            href="/coverage">{many(sections.length, 'section')}</a
           >{/if}, {#if order.what === 'SOME'}<IntoPick {order} {say} />,
         {/if}<Choice
           label="What the shells are like"
@@ -201,6 +205,7 @@
       <h2>No section is in hand</h2>
       <p class="quiet">Take the sections in hand that it goes to, in Coverage; then come back.</p>
       <Act main onclick={() => place.go('/coverage')}>Choose sections</Act>
+      <TryFirst chosen={tried} sections={0} choose={(s) => place.set({ try: s })} />
     </main>
   {:else if forecast && version}
     <main class="parts" aria-busy={busy}>
@@ -237,6 +242,7 @@
     <aside class="aside">
       <OrderWhere {forecast} {sections}>
         {#if !of}
+          <TryFirst chosen={tried} sections={hand.size} choose={(s) => place.set({ try: s })} />
           <RecipePick master={place.get('master')} {order} sections={sections.length} />
         {/if}
       </OrderWhere>

@@ -8,6 +8,7 @@
   let { line: l, said }: { line: Line; said: ReadonlySet<string> } = $props();
 
   function share(l: Line): number {
+    if (l.state === 'NOT_YET') return 0; // what waits to be brought in is written, and has not come
     return l.state === 'DONE' ? 1 : l.steps ? l.stepsDone / l.steps : 0;
   }
   function count(l: Line): string {

@@ -12,6 +12,7 @@
   import Together from './Together.svelte';
   import PackagesWait from '../packages/PackagesWait.svelte';
   import RunLane from './RunLane.svelte';
+  import SameToAll from './SameToAll.svelte';
   import { head, inWords, left } from './plan';
   import { lost, proof } from './untouched';
   import { waits } from './waits';
@@ -71,7 +72,8 @@
 
   /** A section with nothing to do counts as one step. */
   const steps = (l: Line) => Math.max(1, l.steps);
-  const written = (l: Line) => (l.state === 'DONE' ? steps(l) : Math.min(l.stepsDone, steps(l)));
+  const written = (l: Line) =>
+    l.state === 'DONE' ? steps(l) : l.state === 'NOT_YET' ? 0 : Math.min(l.stepsDone, steps(l));
   const sum = (n: (l: Line) => number, ...of: LineState[]) =>
     detail.lines.filter((l) => !of.length || of.includes(l.state)).reduce((m, l) => m + n(l), 0);
   let allSteps = $derived(sum(steps));
@@ -113,7 +115,7 @@
         {figure(allWritten)} of {many(allSteps, 'step')} written · {seconds
           ? inWords(seconds) + ' · '
           : ''}goes on if you leave this page
-      {:else if d.finishedAt}
+      {:else if d.finishedAt && !packaged.length}
         {#if d.takesBack}takes back <a class="link" href="/deliveries/{d.takesBack}"
             >that delivery</a
           >,{/if}
@@ -160,6 +162,7 @@
       {h.reason} <span class="quiet">{h.remedy}</span>
     </p>
   {/each}
+  {#if !running && !d.takesBack}<SameToAll {detail} />{/if}
   {#if packaged.length}<PackagesWait delivery={d.id} lines={packaged} />{/if}
   {#each waits(detail.lines).filter((w) => w.what !== 'TIME' && w.what !== 'PACKAGE') as w (w.what)}
     <p class="hold-up" role="status">{w.said}. <span class="quiet">{w.then}</span></p>

@@ -1,6 +1,7 @@
 package org.zephyrmist.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.zephyrmist.server.db.Tables.COURSE;
 import static org.zephyrmist.server.db.Tables.FILE;
 
 import java.nio.file.Files;
@@ -94,6 +95,10 @@ class MatrixIT extends ServerIT {
             .post("/api/me/tokens", "{\"name\":\"t\",\"scopes\":[\"READ\"],\"days\":9}")
             .text();
     assertThat(token).contains("zephyrmist_");
+    values.put(
+        "course",
+        db.select(COURSE.ID).from(COURSE).where(COURSE.CODE.eq("LGT 110")).fetchSingle().value1()
+            + "");
     values.put("masters", master);
     values.put("master", master);
     values.put("deliveries", delivery);
@@ -105,6 +110,7 @@ class MatrixIT extends ServerIT {
     values.put(
         "platforms",
         coordinator.get("/api/platforms").json().path("platforms").get(0).path("id").asString());
+    values.put("platform", values.get("platforms"));
     another("ma-x" + round + "@x.example", Role.DESIGNER);
     values.put("people", people.loadUserByUsername("ma-x" + round + "@x.example").id().toString());
     values.put(
@@ -185,6 +191,7 @@ class MatrixIT extends ServerIT {
             "rule",
             "section",
             "package",
+            "platform",
             "delivery")) {
       path = path.replace("{" + name + "}", values.get(name));
     }
@@ -233,6 +240,9 @@ class MatrixIT extends ServerIT {
     return switch (c.method() + " " + c.path()) {
       case "POST /api/deliveries/recipes" -> recipe();
       case "POST /api/platforms/by-packages" -> "{\"name\":\"Q\",\"campuses\":[\"nowhere\"]}";
+      case "POST /api/shells" ->
+          "{\"platform\":\"%s\",\"shell\":\"lgt-ma%d\",\"purpose\":\"SHARED\",\"course\":\"%s\"}"
+              .formatted(values.get("platforms"), round - 1, values.get("course"));
       case "POST /api/packages/brought-in" -> "{" + sections + "}";
       case "PUT /api/platforms/{id}/sheet" ->
           "{\"version\":\"\",\"where\":\"w\",\"avoid\":\"\",\"untick\":\"\",\"takes\":\"\",\"ends\":\"\"}";

@@ -143,7 +143,7 @@ class DemoLoader implements ApplicationRunner {
         new SheetWords(
             "release 7",
             "Open the shell, then Shell care, then Bring in a package.",
-            "Not “Copy a shell”: that takes another section’s students along.",
+            "“Copy a shell”, which takes another section’s students along.",
             "“Make everything visible” and “Replace what is there”.",
             "About two minutes; with films up to ten.",
             "A green line says “Package is in” and names how many items came."));

@@ -32,6 +32,7 @@ public enum Scope {
     }
     if (path.startsWith("/api/deliveries")
         || path.startsWith("/api/packages")
+        || path.startsWith("/api/shells")
         || path.startsWith("/api/coverage")) {
       return DELIVER;
     }
