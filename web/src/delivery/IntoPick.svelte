@@ -30,17 +30,13 @@
     words={words.side}
     value={order.side}
     choose={(side) => say({ side })}
-  />
-  {#if beside}
-    <input
+  />{#if beside}&nbsp;<input
       class="entry word"
       aria-label="Title of the item beside it"
       placeholder="Reading"
       value={order.neighbour}
       onchange={(e) => say({ neighbour: e.currentTarget.value.trim() })}
-    />
-  {/if}
-{/if}
+    />{/if}{/if}
 
 <style>
   .word {

@@ -28,6 +28,8 @@
   let forecast = $state.raw<Schemas['DeliveryForecast'] | null>(null);
   let trouble = $state.raw<unknown>(null);
   let busy = $state(false);
+  /** The plan is being made; that the totals are not there yet keeps nobody from it. */
+  let planning = $state(false);
   let text = $state('');
   let together = $state.raw<string[]>([]);
 
@@ -96,7 +98,7 @@
 
   async function plan() {
     if (!version) return;
-    busy = true;
+    planning = true;
     try {
       if (of) {
         const params = { path: { id: of } };
@@ -116,7 +118,7 @@
       }
     } catch (e) {
       trouble = e;
-      busy = false;
+      planning = false;
     }
   }
 
@@ -267,7 +269,7 @@
     {/each}
   </span>
   {#if of}<Act onclick={() => place.go('/deliveries/' + of)}>Back to the plan</Act>{/if}
-  <Act main disabled={busy || !forecast?.items || !sections.length} onclick={plan}
+  <Act main disabled={planning || !forecast?.items || !sections.length} onclick={plan}
     >{of ? 'Plan it anew' : 'See the plan'}</Act
   >
 </HandFrame>

@@ -225,6 +225,73 @@ class OrdersTest {
     assertThat(page.getByText("all as meant")).isVisible();
   }
 
+  @Test
+  @Order(5)
+  void aPieceIsTriedInAShellOfItsOwnAndThenGoesToAllIntoANamedPlace() {
+    PRACTICE.makeShells(List.of("tryout"));
+    page.navigate(Walk.ADDRESS + "/college");
+    page.getByLabel("Platform of the shell")
+        .selectOption(new SelectOption().setLabel("Practice platform"));
+    page.getByLabel("Shell that belongs to no section")
+        .selectOption(new SelectOption().setLabel("tryout"));
+    page.getByLabel("For the course").selectOption(new SelectOption().setLabel("LGT 110"));
+    walk.button("Take this shell").click();
+    assertThat(page.getByText("to try things in, for LGT 110")).isVisible();
+    WholePathTest.accessible(page, "other shells");
+
+    walk.inHand("110-01 110-02");
+    page.navigate(Walk.ADDRESS + "/deliveries/new?master=" + piece());
+    page.getByLabel("Goes to")
+        .selectOption(new SelectOption().setLabel("tryout (to try in, LGT 110)"));
+    assertThat(page.getByText("one shell")).isVisible();
+    walk.button("See the plan").click();
+    walk.button("Deliver to 1 section").click();
+    assertThat(page.getByText("Tried in tryout.")).isVisible();
+    assertThat(page.getByText("See it as a student")).isVisible();
+    WholePathTest.accessible(page, "tried");
+    walk.button("The same to 2 sections in hand …").click();
+    page.getByLabel("What", new Page.GetByLabelOptions().setExact(true)).selectOption("SOME");
+    walk.item("Ropes").click();
+    page.getByLabel("Where it goes").selectOption("MODULE");
+    page.getByLabel("Name of the module").fill("Week 1");
+    page.getByLabel("Where in the module").selectOption("BEGINNING");
+    WholePathTest.accessible(page, "named place");
+    walk.button("See the plan").click();
+    walk.button("Deliver to 2 sections").click();
+    assertThat(walk.heading("Delivered: ROPES, version 1, to 2 sections"))
+        .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
+    JsonNode ropes = item("lgt-01", "Ropes");
+    assertThat(ropes.path("parent").asString())
+        .isEqualTo(item("lgt-01", "Week 1").path("id").asString());
+    assertThat(Walk.titles("lgt-01")).doesNotContain("Pieces");
+  }
+
+  private static JsonNode item(String shell, String title) {
+    return PRACTICE
+        .items(shell)
+        .valueStream()
+        .filter(i -> i.path("wording").path("title").asString().equals(title))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  /** A master of one page; its id. */
+  private static String piece() {
+    page.navigate(Walk.ADDRESS + "/sources");
+    walk.button("Begin an empty master").click();
+    page.getByLabel("every section of the college").check();
+    page.getByLabel("Code", new Page.GetByLabelOptions().setExact(true)).fill("ROPES");
+    page.getByLabel("Title").fill("Ropes and knots");
+    walk.button("Make master ROPES").click();
+    walk.button("Add an item").first().click();
+    walk.heading("Add an item").waitFor();
+    page.getByLabel("Title").fill("Ropes");
+    walk.button("Add page").click();
+    walk.item("Ropes").waitFor();
+    walk.freeze(1, "One page");
+    return page.url().replaceAll("\\?.*", "").replaceAll(".*/", "");
+  }
+
   private static Page.GetByRoleOptions exactly(String name) {
     return named(name).setExact(true);
   }
