@@ -47,16 +47,14 @@ class Shots {
       button("Next to decide").click();
       page.getByText("both changed the wording.").waitFor();
       shot("edition");
-      go("/sources/beside");
-      page.getByLabel("On the left").selectOption("Foundations of Stage Light, edition 2");
-      page.getByLabel("On the right").selectOption("LGT 110, draft");
-      page.getByText("In both, and different").waitFor();
-      shot("beside");
       go("/sources/library?q=power");
       page.locator("main [role=option]").first().click();
       shot("library");
       go("/coverage");
-      button("Bring v3 to 15 sections …").click();
+      page.getByRole(
+              AriaRole.BUTTON,
+              new Page.GetByRoleOptions().setName(Pattern.compile("^Bring v3 to \\d+ sections")))
+          .click();
       page.getByLabel("What", new Page.GetByLabelOptions().setExact(true)).selectOption("CHANGED");
       page.getByLabel("Another master in the same order")
           .selectOption(new SelectOption().setLabel("FRAME"));
@@ -72,6 +70,10 @@ class Shots {
       go("/deliveries");
       page.getByText(Pattern.compile("sections done, \\d+ need you")).first().click();
       shot("run");
+      go("/deliveries");
+      page.getByText(Pattern.compile("sections done, \\d+ not yet")).first().click();
+      page.getByText("to be brought in.").waitFor();
+      shot("packages");
       go("/coverage?view=grid&show=changed&course=SAF%20100");
       page.getByRole(AriaRole.ROW).nth(2).click();
       page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Every item of it"))
