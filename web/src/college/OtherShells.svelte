@@ -120,4 +120,7 @@
     gap: 8px;
     align-items: end;
   }
+  select {
+    width: 100%;
+  }
 </style>

@@ -63,26 +63,28 @@
 {#each platforms.platforms as p (p.id)}
   <p class="platform">
     <b>{p.name}</b>
-    <span class="fig quiet">{p.address ?? 'without an interface: by packages'}</span>
+    <span class="quiet" class:fig={p.address}
+      >{p.address ?? 'without an interface: by packages'}</span
+    >
     <span class="quiet">holds {many(p.sections, 'shell')}</span>
     <Act disabled={!!busy} onclick={() => look(p.id)}
       >{busy === p.id ? 'Looking …' : 'Look for new shells'}<span class="sr-only">
         on {p.name}</span
       ></Act
     >
+    {#if !p.address}
+      <button
+        class="link"
+        aria-expanded={wording === p.id}
+        onclick={() => (wording = wording === p.id ? '' : p.id)}>Word its sheet</button
+      >
+    {/if}
     {#if admin}
       <button
         class="link"
         aria-expanded={open === p.id}
         onclick={() => ((open = open === p.id ? '' : p.id), (token = ''), (ending = false))}
         >{p.address ? 'Renew its token or end it' : 'End it'}</button
-      >
-    {/if}
-    {#if !p.address}
-      <button
-        class="link"
-        aria-expanded={wording === p.id}
-        onclick={() => (wording = wording === p.id ? '' : p.id)}>Word its sheet</button
       >
     {/if}
   </p>

@@ -16,7 +16,7 @@ final class ManySections {
               + " select gen_random_uuid(), 'x' || n, 'x' || n, 'Light', c.id, p.id, t.id"
               + " from generate_series(2, "
               + sections
-              + ") n, course c, campus p, term t");
+              + ") n, course c, campus p, term t where p.sourced_id = 'north'");
       s.execute(
           "insert into master (id, code, title, draft_tree_id, made_by, made_at, shell_order) select"
               + " gen_random_uuid(), 'M' || n, 'Master', m.draft_tree_id, m.made_by, now(), m.shell_order"

@@ -197,7 +197,24 @@ class PackagesIT extends ServerIT {
   }
 
   @Test
-  void theInstructorBringsItInAndNobodyElseFromElsewhere() throws Exception {
+  void aStoppedLineWhosePackageCameInAllTheSameIsNotMixedUpWithTheNext() throws Exception {
+    List<UUID> to = quiet("lgt-pkf1");
+    String master = master("PKF");
+    String first = id(deliver(master, 1, to));
+    assertThat(coordinator.post("/api/deliveries/" + first + "/stop", "").status()).isLessThan(300);
+    broughtIn(to.get(0));
+    edit(master, "Checklist", "{\"html\":\"<p>Gloves and boots.</p>\"}");
+    freeze(master, "Second");
+    String second = id(deliver(master, 2, to));
+    assertThat(coordinator.get("/api/packages?delivery=" + first).json()).isEmpty();
+    assertThat(coordinator.get("/api/packages?delivery=" + second).json()).hasSize(1);
+    broughtIn(to.get(0));
+    done(second, to.get(0));
+    assertThat(held(to.get(0)).path("number").asInt()).isEqualTo(2);
+  }
+
+  @Test
+  void nobodyFromElsewhereReachesAPackage() throws Exception {
     List<UUID> to = quiet("lgt-pke1");
     String delivery = id(deliver(master("PKE"), 1, to));
     Caller elsewhere = another("pk-sound@x.example", Role.COORDINATOR, "sound");

@@ -95,12 +95,12 @@ class DemoDeliveries {
 
   /** Whoever works where there is no interface brings the packages in and says so. */
   private void bringIn(UUID delivery) throws InterruptedException {
-    db.select(DELIVERY_LINE.SECTION_ID)
-        .from(DELIVERY_LINE)
-        .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
-        .and(DELIVERY_LINE.WAITS_FOR.eq(WaitsFor.PACKAGE))
-        .fetch(DELIVERY_LINE.SECTION_ID)
-        .forEach(kept::broughtIn);
+    kept.broughtIn(
+        db.select(DELIVERY_LINE.SECTION_ID)
+            .from(DELIVERY_LINE)
+            .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
+            .and(DELIVERY_LINE.WAITS_FOR.eq(WaitsFor.PACKAGE))
+            .fetch(DELIVERY_LINE.SECTION_ID));
     queue.put(RunLine.NAME, goingOn.ready());
     await(delivery, DeliveryState.RUNNING);
   }

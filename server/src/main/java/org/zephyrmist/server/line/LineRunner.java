@@ -102,6 +102,7 @@ class LineRunner {
     lines.stood(
         line.id(), ledger.stand(line.section(), p.version().master()), p.reading().counts());
     keepBefore(p);
+    lines.allWritten(line.id(), false);
     Work work = Work.of(p, forms.of(p.within(), p.steps()));
     sender.send(work);
     finisher.finish(work);

@@ -38,6 +38,7 @@ import org.zephyrmist.server.content.FileIntake;
 import org.zephyrmist.server.content.Files;
 import org.zephyrmist.server.content.Questions;
 import org.zephyrmist.server.platform.KeptShells;
+import org.zephyrmist.server.platform.KeptWrites;
 import org.zephyrmist.server.platform.PlatformGateway;
 import org.zephyrmist.server.platform.Platforms;
 import org.zephyrmist.server.platform.ShellAddresses;
@@ -58,6 +59,7 @@ class Exports {
   private final Shells shells;
   private final ShellReader reader;
   private final KeptShells kept;
+  private final KeptWrites keptWrites;
   private final TransactionTemplate transaction;
 
   Exports(
@@ -68,6 +70,7 @@ class Exports {
       Shells shells,
       ShellReader reader,
       KeptShells kept,
+      KeptWrites keptWrites,
       TransactionTemplate transaction) {
     this.db = db;
     this.files = files;
@@ -76,6 +79,7 @@ class Exports {
     this.shells = shells;
     this.reader = reader;
     this.kept = kept;
+    this.keptWrites = keptWrites;
     this.transaction = transaction;
   }
 
@@ -177,7 +181,7 @@ class Exports {
           "Bring the package in, export the shell again, and upload that.");
     }
     Exported e = found.orElseThrow();
-    kept.exported(shell.section(), forms(e, will, shell));
+    keptWrites.exported(shell.section(), forms(e, will, shell));
     return new Told(
         e.items().size(),
         came,
@@ -256,10 +260,10 @@ class Exports {
   }
 
   /** In the shell's terms; what is as it was known keeps the form in which it was kept. */
-  private static List<KeptShells.Item> forms(Exported e, PlatformGateway known, Shell shell) {
+  private static List<KeptWrites.Item> forms(Exported e, PlatformGateway known, Shell shell) {
     Map<String, PlatformGateway.ShellItem> raw = new HashMap<>();
     known.read(shell.there()).items().forEach(i -> raw.put(key(i.id()), i));
-    List<KeptShells.Item> all = new ArrayList<>();
+    List<KeptWrites.Item> all = new ArrayList<>();
     for (Item i : e.items()) {
       PlatformGateway.ShellItem was = raw.get(i.key().value());
       Map<Aspect, String> forms = new HashMap<>(there(i, known.addresses(), shell).forms());
@@ -277,7 +281,7 @@ class Exports {
           }
         }
       }
-      all.add(new KeptShells.Item(was == null ? i.key().value() : was.id(), i.kind(), forms));
+      all.add(new KeptWrites.Item(was == null ? i.key().value() : was.id(), i.kind(), forms));
     }
     return all;
   }

@@ -107,7 +107,7 @@ class SectionPackages {
         : Optional.of(i.title() + ": " + String.join(", ", what));
   }
 
-  void write(WaitingPackages.One w, OutputStream out) throws IOException {
+  void write(WaitingPackages.One w, Change change, OutputStream out) throws IOException {
     CartridgeFacts facts =
         new CartridgeFacts(
             w.code() + " " + w.masterCode() + " version " + w.number(),
@@ -123,6 +123,6 @@ class SectionPackages {
             "",
             "");
     PackageChoices choices = new PackageChoices(w.format(), true, true, true, frames.approved());
-    CartridgeWriter.write(out, facts, of(w).items(), choices, files::open);
+    CartridgeWriter.write(out, facts, change.items(), choices, files::open);
   }
 }

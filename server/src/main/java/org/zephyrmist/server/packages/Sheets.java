@@ -15,16 +15,13 @@ class Sheets {
           + "h1{font-size:20px}h2{font-size:16px;margin:1.4em 0 .3em}li{margin:.25em 0}"
           + "code{font-size:14px}@media print{body{margin:0}}";
   private final Platforms platforms;
-  private final SectionPackages packages;
 
-  Sheets(Platforms platforms, SectionPackages packages) {
+  Sheets(Platforms platforms) {
     this.platforms = platforms;
-    this.packages = packages;
   }
 
   /** The sheet as a page of HTML. */
-  String of(WaitingPackages.One w) {
-    SectionPackages.Change change = packages.of(w);
+  String of(WaitingPackages.One w, SectionPackages.Change change) {
     SheetWords words = platforms.sheet(w.platform());
     Document page = Document.createShell("");
     page.charset(java.nio.charset.StandardCharsets.UTF_8);

@@ -18,6 +18,7 @@ import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.jooq.Condition;
@@ -185,7 +186,7 @@ class ShellPackageApi {
       throws IOException {
     WaitingPackages.One w = one(section, who);
     download(response, w.name() + ".imscc");
-    packages.write(w, response.getOutputStream());
+    packages.write(w, packages.of(w), response.getOutputStream());
   }
 
   private static void download(HttpServletResponse response, String name) {
@@ -206,7 +207,8 @@ class ShellPackageApi {
     response.setContentType("text/html;charset=UTF-8");
     response.setHeader(
         "Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; sandbox");
-    response.getOutputStream().write(sheets.of(w).getBytes(StandardCharsets.UTF_8));
+    String page = sheets.of(w, packages.of(w));
+    response.getOutputStream().write(page.getBytes(StandardCharsets.UTF_8));
   }
 
   /** All that wait of a delivery, each in a folder of its own with its sheet. */
@@ -226,10 +228,11 @@ class ShellPackageApi {
       for (WaitingPackages.One w : some) {
         String folder = w.name() + "/";
         zip.putNextEntry(new ZipEntry(folder + "sheet.html"));
-        zip.write(sheets.of(w).getBytes(StandardCharsets.UTF_8));
+        SectionPackages.Change change = packages.of(w);
+        zip.write(sheets.of(w, change).getBytes(StandardCharsets.UTF_8));
         zip.closeEntry();
         zip.putNextEntry(new ZipEntry(folder + w.name() + ".imscc"));
-        packages.write(w, new Within(zip));
+        packages.write(w, change, new Within(zip));
         zip.closeEntry();
       }
     }
@@ -258,9 +261,10 @@ class ShellPackageApi {
       @Valid @RequestBody Sections sections, @AuthenticationPrincipal SignedIn who) {
     Condition which = SECTION.ID.in(sections.sections()).and(reach.sections(who));
     List<WaitingPackages.One> some = waiting.some(which);
-    for (WaitingPackages.One w : some) {
-      kept.broughtIn(w.section());
-      events.add(who.id(), "said that a package was brought in", w.code(), w.name());
+    kept.broughtIn(some.stream().map(WaitingPackages.One::section).toList());
+    String codes = some.stream().map(WaitingPackages.One::code).collect(Collectors.joining(", "));
+    if (!some.isEmpty()) {
+      events.add(who.id(), "said that packages were brought in", some.get(0).masterCode(), codes);
     }
     goesOn();
     return some.stream().map(ShellPackageApi::view).toList();

@@ -2,6 +2,7 @@ package org.zephyrmist.server.packages;
 
 import static org.zephyrmist.server.db.Tables.DELIVERY;
 import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
+import static org.zephyrmist.server.db.Tables.DELIVERY_STEP;
 import static org.zephyrmist.server.db.Tables.KEPT_SHELL;
 import static org.zephyrmist.server.db.Tables.MASTER;
 import static org.zephyrmist.server.db.Tables.PLATFORM;
@@ -14,6 +15,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.cartridge.PackageFormat;
 
@@ -79,7 +81,12 @@ class WaitingPackages {
         .join(PLATFORM)
         .on(PLATFORM.ID.eq(SECTION.PLATFORM_ID))
         .where(KEPT_SHELL.PACKAGE_AT.isNotNull())
-        .and(DELIVERY_LINE.FINISHED_AT.isNull())
+        .andExists(
+            DSL.selectOne()
+                .from(DELIVERY_STEP)
+                .where(DELIVERY_STEP.LINE_ID.eq(DELIVERY_LINE.ID))
+                .and(DELIVERY_STEP.SENT)
+                .and(DELIVERY_STEP.RECORDED.isFalse()))
         .and(which)
         .orderBy(SECTION.CODE, SECTION.ID)
         .fetch(

@@ -23,12 +23,20 @@ final class PackagePlatform implements PlatformGateway {
   private final boolean meant;
   private final DSLContext db;
   private final KeptShells shells;
+  private final KeptWrites writes;
   private final Files files;
 
   /**
    * @param meant shells are read as they will be once their packages are brought in
    */
-  PackagePlatform(UUID platform, boolean meant, DSLContext db, KeptShells shells, Files files) {
+  PackagePlatform(
+      UUID platform,
+      boolean meant,
+      DSLContext db,
+      KeptShells shells,
+      KeptWrites writes,
+      Files files) {
+    this.writes = writes;
     this.platform = platform;
     this.meant = meant;
     this.db = db;
@@ -77,8 +85,8 @@ final class PackagePlatform implements PlatformGateway {
   }
 
   @Override
-  public Map<String, Written> apply(String shell, List<Write> writes) {
-    return shells.apply(section(shell), writes);
+  public Map<String, Written> apply(String shell, List<Write> steps) {
+    return writes.apply(section(shell), steps);
   }
 
   @Override

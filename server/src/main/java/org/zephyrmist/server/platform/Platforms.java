@@ -38,6 +38,7 @@ public class Platforms {
   private final Secrets secrets;
   private final GuardedClient client;
   private final KeptShells kept;
+  private final KeptWrites keptWrites;
   private final Files files;
   private final Map<String, Breaker> breakers = new ConcurrentHashMap<>();
 
@@ -48,8 +49,10 @@ public class Platforms {
       Secrets secrets,
       GuardedClient client,
       KeptShells kept,
+      KeptWrites keptWrites,
       Files files) {
     this.kept = kept;
+    this.keptWrites = keptWrites;
     this.files = files;
     this.client = client;
     this.db = db;
@@ -64,13 +67,13 @@ public class Platforms {
         .fetchSingle(
             r ->
                 r.getAddress() == null
-                    ? new PackagePlatform(platform, false, db, kept, files)
+                    ? new PackagePlatform(platform, false, db, kept, keptWrites, files)
                     : gateway(r.getAddress(), secrets.open(r.getToken())));
   }
 
   /** The way to shells as they will be once their packages are brought in. */
   public PlatformGateway meant(UUID platform) {
-    return new PackagePlatform(platform, true, db, kept, files);
+    return new PackagePlatform(platform, true, db, kept, keptWrites, files);
   }
 
   private PlatformGateway gateway(String address, String token) {

@@ -12,7 +12,6 @@ import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.content.Titles;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
@@ -119,8 +118,7 @@ class OtherShells {
    *
    * @param course of whose program one has to be
    */
-  @Transactional
-  public UUID take(UUID platform, String shell, Purpose purpose, UUID course, SignedIn who) {
+  UUID take(UUID platform, String shell, Purpose purpose, UUID course, SignedIn who) {
     Condition own = COURSE.ID.eq(course).and(reach.program(who, COURSE.PROGRAM_ID));
     if (!db.fetchExists(COURSE, own)) {
       throw Refusal.notFound("course");
