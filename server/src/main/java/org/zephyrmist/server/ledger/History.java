@@ -152,37 +152,55 @@ public class History {
    * changed it is not known of the past.
    */
   public List<ItemLine> items(UUID section, OffsetDateTime at) {
-    var last =
-        DSL.select(RECEIPT.ID)
+    var last = RECEIPT.as("last");
+    var each =
+        DSL.select(
+                RECEIPT.ID,
+                RECEIPT.MASTER_ID,
+                RECEIPT.VERSION_ID,
+                RECEIPT.PERSON_ID,
+                RECEIPT.DELIVERY_ID,
+                RECEIPT.ITEM_KEY,
+                RECEIPT.ITEM_KIND,
+                RECEIPT.TITLE,
+                RECEIPT.AT,
+                RECEIPT.HOW)
             .distinctOn(RECEIPT.ITEM_KEY, RECEIPT.MASTER_ID)
             .from(RECEIPT)
             .where(RECEIPT.SECTION_ID.eq(section))
             .and(RECEIPT.AT.le(at))
-            .orderBy(RECEIPT.ITEM_KEY, RECEIPT.MASTER_ID, RECEIPT.ID.desc());
-    return db.select(RECEIPT.fields())
+            .orderBy(RECEIPT.ITEM_KEY, RECEIPT.MASTER_ID, RECEIPT.ID.desc())
+            .asTable(last);
+    return db.select(
+            last.MASTER_ID,
+            last.ITEM_KEY,
+            last.ITEM_KIND,
+            last.TITLE,
+            last.AT,
+            last.DELIVERY_ID,
+            last.HOW)
         .select(MASTER.CODE, VERSION.NUMBER, PERSON.NAME)
-        .from(RECEIPT)
+        .from(each)
         .join(MASTER)
-        .on(MASTER.ID.eq(RECEIPT.MASTER_ID))
+        .on(MASTER.ID.eq(last.MASTER_ID))
         .join(VERSION)
-        .on(VERSION.ID.eq(RECEIPT.VERSION_ID))
+        .on(VERSION.ID.eq(last.VERSION_ID))
         .join(PERSON)
-        .on(PERSON.ID.eq(RECEIPT.PERSON_ID))
-        .where(RECEIPT.ID.in(last))
-        .and(RECEIPT.HOW.notIn(Receipt.How.RETIRED, Receipt.How.GIVEN_BACK))
+        .on(PERSON.ID.eq(last.PERSON_ID))
+        .where(last.HOW.notIn(Receipt.How.RETIRED, Receipt.How.GIVEN_BACK))
         .fetch(
             r ->
                 new ItemLine(
-                    r.get(RECEIPT.MASTER_ID),
-                    r.get(RECEIPT.ITEM_KEY),
-                    r.get(RECEIPT.ITEM_KIND),
-                    r.get(RECEIPT.TITLE),
+                    r.get(last.MASTER_ID),
+                    r.get(last.ITEM_KEY),
+                    r.get(last.ITEM_KIND),
+                    r.get(last.TITLE),
                     r.get(MASTER.CODE),
                     r.get(VERSION.NUMBER),
-                    r.get(RECEIPT.AT),
+                    r.get(last.AT),
                     r.get(PERSON.NAME),
-                    r.get(RECEIPT.DELIVERY_ID),
-                    r.get(RECEIPT.HOW),
+                    r.get(last.DELIVERY_ID),
+                    r.get(last.HOW),
                     Holding.State.AS_DELIVERED,
                     Set.of()));
   }
