@@ -28,6 +28,7 @@ import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -36,6 +37,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.zephyrmist.core.content.Titles;
+import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.line.GoingOn;
 import org.zephyrmist.server.line.PlannedSteps;
@@ -275,14 +277,17 @@ class ShellPackageApi {
     queue.put(RunLine.NAME, goingOn.ready());
   }
 
-  /** The package will not be brought in; its line stops, and another plan begins anew. */
+  /**
+   * The package will not be brought in; its line stops, and another plan begins anew; all or none.
+   */
   @PostMapping(path = "/{section}/put-away", produces = MediaType.APPLICATION_JSON_VALUE)
   @PreAuthorize("hasAnyRole('COORDINATOR', 'DESIGNER', 'ADMINISTRATOR')")
-  WaitingPackage putAway(@PathVariable UUID section, @AuthenticationPrincipal SignedIn who) {
+  @Transactional
+  public WaitingPackage putAway(@PathVariable UUID section, @AuthenticationPrincipal SignedIn who) {
     WaitingPackages.One w = one(section, who);
     steps.neverCame(w.line());
     db.update(DELIVERY_LINE)
-        .set(DELIVERY_LINE.STATE, org.zephyrmist.core.delivery.LineState.STOPPED)
+        .set(DELIVERY_LINE.STATE, LineState.STOPPED)
         .setNull(DELIVERY_LINE.WAITS_FOR)
         .setNull(DELIVERY_LINE.NEXT_TRY)
         .setNull(DELIVERY_LINE.REASON)
