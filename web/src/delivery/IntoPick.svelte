@@ -1,6 +1,7 @@
 <script lang="ts">
   import Choice from './Choice.svelte';
-  import { words, type Order } from './order';
+  import type { Order } from './order';
+  import { words } from './orderWords';
 
   /** Where in each shell chosen items go, as a part of the sentence. */
   let { order, say }: { order: Order; say: (change: Partial<Order>) => void } = $props();

@@ -3,7 +3,8 @@
   import { figure, kind as kindWord, kinds as everyKind, many } from '../marks/words';
   import StepMark from '../marks/StepMark.svelte';
   import Ticked from './Ticked.svelte';
-  import { why, type Order } from './order';
+  import type { Order } from './order';
+  import { why } from './ticks';
 
   /** What comes along and why, what is always left out, and whether it fits the shells. */
   let {

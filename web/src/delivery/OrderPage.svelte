@@ -8,15 +8,14 @@
   import { place } from '../frame/place.svelte';
   import StepMark from '../marks/StepMark.svelte';
   import { figure, many, stepWords } from '../marks/words';
-  import Choice from './Choice.svelte';
   import OrderAbout from './OrderAbout.svelte';
+  import OrderSentence from './OrderSentence.svelte';
   import OrderWhere from './OrderWhere.svelte';
-  import TogetherPick from './TogetherPick.svelte';
   import TryFirst from './TryFirst.svelte';
-  import IntoPick from './IntoPick.svelte';
   import RecipePick from './RecipePick.svelte';
   import PartsOutline from './PartsOutline.svelte';
-  import { address, chosen, kindToggled, read, toggled, words, type Order } from './order';
+  import { address, chosen, read, type Order } from './order';
+  import { kindToggled, toggled } from './ticks';
 
   keyList.of = [
     ['Tab', 'From choice to choice'],
@@ -40,9 +39,6 @@
   let number = $derived(Number(place.get('v')));
   let versions = $derived([...(master?.versions ?? [])].reverse());
   let version = $derived(versions.find((v) => v.number === number) ?? versions[0]);
-  let versionWords = $derived(
-    Object.fromEntries(versions.map((v) => [String(v.number), `version ${v.number}`])),
-  );
 
   $effect(() => {
     const params = { path: { id: place.get('master') } };
@@ -142,61 +138,18 @@
 <div class="page">
   <header>
     {#if master && version}
-      <h1 class="sentence">
-        Bring <Choice
-          label="What"
-          words={words.what}
-          value={order.what}
-          choose={(what) => say({ what })}
-        />
-        of {master.code},
-        {#if of || versions.length === 1}version {version.number}{:else}<Choice
-            label="Version"
-            words={versionWords}
-            value={String(version.number)}
-            choose={(v) => place.set({ v })}
-          />{/if}{#if of || sections.length === 0}{:else}, <TogetherPick
-            {master}
-            version={version.id}
-            bind:versions={together}
-          />{/if}
-        to
-        {#if of}{many(sections.length, 'section')}{:else if tried}one shell{:else}<a
-            class="where"
-            href="/coverage">{many(sections.length, 'section')}</a
-          >{/if}, {#if order.what === 'SOME'}<IntoPick {order} {say} />,
-        {/if}<Choice
-          label="What the shells are like"
-          words={words.onto}
-          value={order.onto}
-          choose={(onto) => say({ onto })}
-        />, new items <Choice
-          label="How new items arrive"
-          words={words.arrival}
-          value={order.arrival}
-          choose={(arrival) => say({ arrival })}
-        />, <Choice
-          label="Dates"
-          words={words.dates}
-          value={order.dates}
-          choose={(dates) => say({ dates })}
-        />; in a clash <Choice
-          label="In a clash"
-          words={words.clash}
-          value={order.clash}
-          choose={(clash) => say({ clash })}
-        />, a twin <Choice
-          label="A twin"
-          words={words.twin}
-          value={order.twin}
-          choose={(twin) => say({ twin })}
-        />; <Choice
-          label="How many at once"
-          words={words.atOnce}
-          value={order.atOnce}
-          choose={(atOnce) => say({ atOnce })}
-        />.
-      </h1>
+      <OrderSentence
+        {master}
+        {version}
+        {versions}
+        {order}
+        {say}
+        fixed={!!of}
+        tried={!!tried}
+        sections={sections.length}
+        weeks={forecast?.weeks ?? 0}
+        bind:together
+      />
     {:else if !trouble}
       <h1>{place.get('master') ? 'Opening the master …' : 'Which master?'}</h1>
     {/if}
@@ -285,24 +238,6 @@
     background: var(--paper);
     border-bottom: 1px solid var(--line);
     padding: 10px 16px 12px;
-  }
-  .sentence {
-    font-size: 16.5px;
-    line-height: 32px;
-    font-weight: 400;
-    letter-spacing: 0;
-    text-wrap: pretty;
-  }
-  .where {
-    display: inline-block;
-    height: 28px;
-    line-height: 26px;
-    font-weight: 650;
-    border-bottom: 2px solid var(--do);
-    padding: 0 2px;
-  }
-  .where:hover {
-    background: var(--do-soft);
   }
   .parts {
     display: flex;

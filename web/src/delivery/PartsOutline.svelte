@@ -3,7 +3,8 @@
   import Rows from '../lists/Rows.svelte';
   import { figure } from '../marks/words';
   import Ticked from './Ticked.svelte';
-  import { said, ticks, type Order, type Row, type Tick } from './order';
+  import type { Order } from './order';
+  import { said, ticks, type Row, type Tick } from './ticks';
 
   /** The version in its order: what is brought, what comes along and why, what is left out. */
   let {

@@ -12,7 +12,8 @@
   import PlanAsks from './PlanAsks.svelte';
   import Together from './Together.svelte';
   import PlanHand from './PlanHand.svelte';
-  import { manner, ofDelivery, words, type Order } from './order';
+  import { manner, ofDelivery, type Order } from './order';
+  import { words } from './orderWords';
   import { totals } from './plan';
 
   let {

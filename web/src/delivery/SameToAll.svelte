@@ -1,21 +1,16 @@
 <script lang="ts">
-  import { api, got, type Schemas } from '../api/client';
+  import type { Schemas } from '../api/client';
   import Act from '../frame/Act.svelte';
   import { hand } from '../frame/hand.svelte';
   import { place } from '../frame/place.svelte';
   import { many } from '../marks/words';
+  import { OtherShells } from './otherShells.svelte';
   import { address, ofDelivery } from './order';
 
   /** What was tried in a shell of its own goes to all the same way. */
   let { detail }: { detail: Schemas['DeliveryDetail'] } = $props();
-  let shells = $state.raw<Schemas['OtherShell'][]>([]);
-  $effect(
-    () =>
-      void got(api.GET('/api/shells')).then(
-        (s) => (shells = s),
-        () => (shells = []), // who may not see them has tried nothing there
-      ),
-  );
+  const others = new OtherShells();
+  let shells = $derived(others.all);
   let tried = $derived(
     shells.filter((s) => detail.lines.some((l) => l.section === s.section && l.state === 'DONE')),
   );

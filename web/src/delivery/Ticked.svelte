@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Tick } from './order';
+  import type { Tick } from './ticks';
 
   /** Our own box: filled where an item is brought, dashed with a dot where it comes along. */
   let { tick }: { tick: Tick } = $props();

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { api, got, type Schemas } from '../api/client';
   import { many } from '../marks/words';
+  import { OtherShells } from './otherShells.svelte';
 
   /** Shells to try a delivery in before it goes to all, and shared ones. */
   let {
@@ -13,14 +13,8 @@
     choose: (section: string) => void;
     sections: number;
   } = $props();
-  let shells = $state.raw<Schemas['OtherShell'][]>([]);
-  $effect(
-    () =>
-      void got(api.GET('/api/shells')).then(
-        (s) => (shells = s),
-        () => (shells = []), // who may not see them has none to try in
-      ),
-  );
+  const others = new OtherShells();
+  let shells = $derived(others.all);
   const kinds = { PRACTICE: 'to try in', SHARED: 'shared' } as const;
 </script>
 

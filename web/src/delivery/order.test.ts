@@ -1,17 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import {
-  address,
-  chosen,
-  differs,
-  kindToggled,
-  ofChosen,
-  read,
-  said,
-  ticks,
-  toggled,
-  usual,
-  type Row,
-} from './order';
+import { address, chosen, differs, ofChosen, read, usual } from './order';
+import { kindToggled, said, ticks, toggled, type Row } from './ticks';
 
 const row = (key: string, more: Partial<Row> = {}): Row => ({
   key,

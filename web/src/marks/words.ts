@@ -115,6 +115,8 @@ export const reasons: Record<Reason, string> = {
   ALIKE_LEFT: 'The section holds something alike; it is left, and ours is not delivered.',
   SUPPLIED: 'Another master has it there, or brings it first. It is not brought twice.',
   NO_PLACE: 'This shell has no such module, or no such item in it. Nothing is brought.',
+  NO_WEEK: 'This shell has no place for this week. Nothing of it is brought.',
+  WEEKS_ADDED: 'This shell has fewer places for weeks than are needed. Places are added.',
   MEETS: 'Front pages of several masters are one page here, with what all of them say.',
   ALIKE_ADDED_BESIDE: 'The section holds something alike; ours is added beside it.',
   REMOVED_HERE: 'The section removed it; that is respected.',

@@ -196,7 +196,15 @@ final class Practice {
         fields(Map.of("title", title, "html", html)));
   }
 
-  /** What an instructor does on the shell's page. */
+  /** The instructor gives the shell so many places for weeks. */
+  static void weeks(String shell, int places) throws Exception {
+    post(
+        "/shells/" + shell + "/weeks",
+        "application/x-www-form-urlencoded",
+        fields(Map.of("places", "" + places)));
+  }
+
+  /** What an instructor does on an item of the shell's page. */
   static void form(String shell, String title, String what, Map<String, String> fields)
       throws Exception {
     String id = item(shell, title).path("id").asString();

@@ -19,22 +19,35 @@ public record Choices(
     Dates dates,
     EmptiedShell emptied,
     Onto onto,
+    Weeks weeks,
     Decisions decisions) {
   /** Without decisions of single steps; brings up to date, emptied shells are asked about. */
   public Choices(Clash clash, Twin twin, Arrival arrival, Dates dates) {
-    this(clash, twin, arrival, dates, EmptiedShell.ASK, Onto.UP_TO_DATE, Decisions.NONE);
+    this(clash, twin, arrival, dates, EmptiedShell.ASK, Onto.UP_TO_DATE, Weeks.ADD, Decisions.NONE);
   }
 
   public Choices with(Decisions made) {
-    return new Choices(clash, twin, arrival, dates, emptied, onto, made);
+    return new Choices(clash, twin, arrival, dates, emptied, onto, weeks, made);
   }
 
   public Choices with(EmptiedShell emptied) {
-    return new Choices(clash, twin, arrival, dates, emptied, onto, decisions);
+    return new Choices(clash, twin, arrival, dates, emptied, onto, weeks, decisions);
   }
 
   public Choices with(Onto onto) {
-    return new Choices(clash, twin, arrival, dates, emptied, onto, decisions);
+    return new Choices(clash, twin, arrival, dates, emptied, onto, weeks, decisions);
+  }
+
+  public Choices with(Weeks weeks) {
+    return new Choices(clash, twin, arrival, dates, emptied, onto, weeks, decisions);
+  }
+
+  /** The shell has fewer places for weeks than the version needs, see {@link WeekPlaces}. */
+  public enum Weeks {
+    /** Places are added. */
+    ADD,
+    /** Weeks without a place do not come. */
+    LEAVE_OUT
   }
 
   /** What a shell is like when the delivery arrives. */

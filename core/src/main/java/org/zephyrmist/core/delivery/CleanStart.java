@@ -10,13 +10,14 @@ import java.util.Optional;
 import java.util.Set;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.Retiring.Leaving;
 import org.zephyrmist.core.delivery.Step.Reason;
 import org.zephyrmist.core.tree.Tree;
 
 /**
- * A shell is cleared of what no other master brought, and the version stands there as it is. Where
- * students have handed in work, nothing is done at all.
+ * A shell is cleared of what no other master brought but for its setup, and the version stands
+ * there as it is. Where students have handed in work, nothing is done at all.
  */
 public final class CleanStart {
   private static final String OWN = "own.";
@@ -39,15 +40,18 @@ public final class CleanStart {
     this.bases = there;
     this.shell = shell;
     this.meant =
-        new Meant(
-            Tree.of(meant.items().nodes().stream().map(n -> n.withRule(EditRule.FIXED)).toList()),
-            meant.parts(),
-            meant.arrivals());
+        meant.of(
+            Tree.of(meant.items().nodes().stream().map(n -> n.withRule(EditRule.FIXED)).toList()));
   }
 
   static List<Step> plan(
-      Meant meant, List<Held> shell, Map<ItemKey, Base> bases, Choices choices, Supplied supplied) {
-    return new CleanStart(meant, shell, bases).plan(choices, supplied);
+      Meant meant,
+      List<Held> shell,
+      Map<ItemKey, Base> bases,
+      Choices choices,
+      Twins twins,
+      Supplied supplied) {
+    return new CleanStart(meant, shell, bases).plan(choices, twins, supplied);
   }
 
   /** By which an item of a shell is named that no master brought. */
@@ -55,19 +59,25 @@ public final class CleanStart {
     return ItemKey.of(OWN + id).orElseGet(() -> ItemKey.named(OWN + id));
   }
 
-  private List<Step> plan(Choices choices, Supplied supplied) {
-    List<Held> ofUs = shell.stream().filter(h -> ours.contains(h.id())).toList();
-    List<Held> own = shell.stream().filter(h -> h.free() && !ours.contains(h.id())).toList();
+  private List<Step> plan(Choices choices, Twins twins, Supplied supplied) {
+    List<Held> stays = shell.stream().filter(h -> ours.contains(h.id()) || ownSetup(h)).toList();
+    List<Held> own =
+        shell.stream().filter(h -> h.free() && !ours.contains(h.id()) && !ownSetup(h)).toList();
     List<Leaving> leaving = leaving(own);
-    if (ofUs.stream().anyMatch(Held::studentWork) || own.stream().anyMatch(Held::studentWork)) {
+    if (stays.stream().anyMatch(Held::studentWork) || own.stream().anyMatch(Held::studentWork)) {
       return refused(leaving, choices);
     }
     List<Step> steps =
-        new ArrayList<>(Planner.coming(meant, ofUs, bases, choices, supplied, false));
+        new ArrayList<>(Planner.coming(meant, stays, bases, choices, twins, supplied, false));
     Map<String, Held> byId = new LinkedHashMap<>();
     shell.forEach(h -> byId.put(h.id(), h));
     steps.addAll(new Retiring(byId, supplied).steps(leaving));
     return List.copyOf(steps);
+  }
+
+  /** A shell without its setup is none; the version's takes its place where it has one. */
+  private static boolean ownSetup(Held h) {
+    return h.free() && h.kind() == Kind.SETUP;
   }
 
   private List<Leaving> leaving(List<Held> own) {

@@ -17,24 +17,37 @@ import org.zephyrmist.core.tree.Tree;
  * @param parts the delivery is about these; what is in none of them is left as it is
  * @param arrivals with which visibility an item arrives that the version has with another
  * @param placed where each new item goes, if not where the version has it
+ * @param withoutWeek new items for whose week the shell has no place, see {@link WeekPlaces}
  */
 public record Meant(
     Tree items,
     Parts parts,
     Map<Fingerprint, Fingerprint> arrivals,
-    Optional<Map<ItemKey, Fingerprint>> placed) {
+    Optional<Map<ItemKey, Fingerprint>> placed,
+    Set<ItemKey> withoutWeek) {
   public Meant {
     arrivals = Map.copyOf(arrivals);
+    withoutWeek = Set.copyOf(withoutWeek);
   }
 
   /** Everything arrives where the version has it. */
   public Meant(Tree items, Parts parts, Map<Fingerprint, Fingerprint> arrivals) {
-    this(items, parts, arrivals, Optional.empty());
+    this(items, parts, arrivals, Optional.empty(), Set.of());
   }
 
   /** The same, but new items go to these places, and to no other. */
   public Meant placed(Map<ItemKey, Fingerprint> places) {
-    return new Meant(items, parts, arrivals, Optional.of(Map.copyOf(places)));
+    return new Meant(items, parts, arrivals, Optional.of(Map.copyOf(places)), withoutWeek);
+  }
+
+  /** The same, but of these, what is new finds no place. */
+  public Meant withoutWeek(Set<ItemKey> keys) {
+    return new Meant(items, parts, arrivals, placed, keys);
+  }
+
+  /** The same of other items. */
+  public Meant of(Tree others) {
+    return new Meant(others, parts, arrivals, placed, withoutWeek);
   }
 
   /** Whether a new item has a place to go to. */
@@ -49,7 +62,7 @@ public record Meant(
 
   /** The same but for how items arrive. */
   public Meant arriving(Map<Fingerprint, Fingerprint> arrivals) {
-    return new Meant(items, parts, arrivals, placed);
+    return new Meant(items, parts, arrivals, placed, withoutWeek);
   }
 
   /** What an item is to say when it arrives. */

@@ -84,7 +84,7 @@ public final class Planner {
       Twins twins,
       Supplied supplied) {
     if (choices.onto() == Choices.Onto.CLEAN) {
-      return CleanStart.plan(meant, shell, bases, choices, supplied);
+      return CleanStart.plan(meant, shell, bases, choices, twins, supplied);
     }
     Planner p = new Planner(meant, shell, bases, choices, twins, supplied);
     return emptied && choices.emptied() != Choices.EmptiedShell.ANEW
@@ -109,9 +109,10 @@ public final class Planner {
       List<Held> shell,
       Map<ItemKey, Base> bases,
       Choices choices,
+      Twins twins,
       Supplied supplied,
       boolean emptyToo) {
-    return new Planner(meant, shell, bases, choices, Twins.NONE, supplied).coming(emptyToo);
+    return new Planner(meant, shell, bases, choices, twins, supplied).coming(emptyToo);
   }
 
   private List<Step> coming(boolean emptyToo) {
@@ -266,7 +267,7 @@ public final class Planner {
       return Optional.empty(); // what stands in it needs a module, whatever a person decides
     }
     return Optional.ofNullable(free.get(t.there()))
-        .map(s -> twin(m, s, t.sure()).with(Optional.of(t.evidence())));
+        .map(s -> twin(m, s, t.sure()).with(t.evidence()));
   }
 
   private Step twin(Node m, Held s, boolean sure) {
@@ -278,6 +279,9 @@ public final class Planner {
           case LEAVE -> Choices.Twin.LEAVE;
           case SECTION, VERSION, TOGETHER -> choices.twin();
         };
+    if (m.kind() == Kind.SETUP && what == Choices.Twin.ADD) {
+      what = Choices.Twin.ADOPT; // a shell has one for each subject
+    }
     if (!sure && decided.isEmpty()) {
       return left(m, StepKind.TWIN, Optional.of(s), Reason.ALIKE_DOUBTFUL);
     }
@@ -318,6 +322,9 @@ public final class Planner {
   private Step add(Node m, Reason reason) {
     if (!meant.hasPlace(m.key())) {
       return left(m, StepKind.KEEP, Optional.empty(), Reason.NO_PLACE);
+    }
+    if (meant.withoutWeek().contains(m.key())) {
+      return left(m, StepKind.KEEP, Optional.empty(), Reason.NO_WEEK);
     }
     Set<Aspect> all = EnumSet.allOf(Aspect.class);
     return step(m, StepKind.ADD, Optional.empty(), Map.of(), all, reason);

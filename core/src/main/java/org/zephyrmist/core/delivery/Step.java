@@ -169,6 +169,10 @@ public record Step(
     SUPPLIED,
     /** The shell has no such place as this delivery names. */
     NO_PLACE,
+    /** The shell has no place for the week in which it stands. */
+    NO_WEEK,
+    /** Places for weeks are added to the shell's own. */
+    WEEKS_ADDED,
     /** Front pages of several masters are one page here, with what all of them say. */
     MEETS,
     ALIKE_ADDED_BESIDE,

@@ -148,7 +148,8 @@ public final class TakeBack {
       Set<String> theirs) {
     Map<ItemKey, Base> some = concerned(bases);
     List<Step> steps =
-        new ArrayList<>(Planner.coming(meant, shell, some, choices, Supplied.NOTHING, true));
+        new ArrayList<>(
+            Planner.coming(meant, shell, some, choices, Twins.NONE, Supplied.NOTHING, true));
     Map<String, Held> byId = new LinkedHashMap<>();
     shell.forEach(h -> byId.put(h.id(), h));
     steps.addAll(

@@ -2,12 +2,14 @@ package org.zephyrmist.core.delivery;
 
 import java.time.LocalDate;
 import java.util.Collection;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.SetupSubject;
 import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.edition.Entry;
 import org.zephyrmist.core.edition.Evidence;
@@ -32,9 +34,10 @@ public record Twins(Map<ItemKey, Match> matches, boolean earlierTerm) {
 
   /**
    * @param there how the item of the shell is named, see {@link CleanStart#own}
+   * @param evidence none of setups: each subject has one
    * @param sure false: a person is asked
    */
-  public record Match(ItemKey there, Evidence evidence, boolean sure) {}
+  public record Match(ItemKey there, Optional<Evidence> evidence, boolean sure) {}
 
   /**
    * Between items that were never delivered and those of a shell that no master brought, both in
@@ -46,8 +49,29 @@ public record Twins(Map<ItemKey, Match> matches, boolean earlierTerm) {
     Map<ItemKey, Match> all = new HashMap<>();
     for (Pair p : Pairing.of(meant, shell, Pairing.Decided.NOTHING).pairs()) {
       boolean sure = p.certainty() == Pair.Certainty.SURE;
-      all.put(p.older(), new Match(p.newer(), p.evidence(), sure));
+      all.put(p.older(), new Match(p.newer(), Optional.of(p.evidence()), sure));
     }
+    return new Twins(all, earlierTerm);
+  }
+
+  /**
+   * The same with setups of a shell, each of which is about what one of the version is about. A
+   * front page is a text, and is found by what it says.
+   *
+   * @param shell named as by {@link CleanStart#own}
+   */
+  public Twins withSetups(Map<ItemKey, SetupSubject> meant, Map<ItemKey, SetupSubject> shell) {
+    Map<ItemKey, Match> all = new HashMap<>(matches);
+    meant.forEach(
+        (key, s) -> all.computeIfPresent(key, (k, m) -> s == shell.get(m.there()) ? m : null));
+    Map<SetupSubject, ItemKey> there = new EnumMap<>(SetupSubject.class);
+    shell.forEach(
+        (key, subject) -> there.merge(subject, key, (a, b) -> a.compareTo(b) < 0 ? a : b));
+    meant.forEach(
+        (key, subject) ->
+            Optional.ofNullable(there.get(subject))
+                .filter(t -> subject != SetupSubject.FRONT_PAGE)
+                .ifPresent(t -> all.put(key, new Match(t, Optional.empty(), true))));
     return new Twins(all, earlierTerm);
   }
 

@@ -133,6 +133,7 @@ public class Deliveries {
         .set(DELIVERY.ID, id)
         .set(DELIVERY.VERSION_ID, version)
         .set(DELIVERY.ONTO, choices.onto())
+        .set(DELIVERY.WEEKS, choices.weeks())
         .set(DELIVERY.AT_ONCE, order.atOnce().orElse(null))
         .set(DELIVERY.TAKES_BACK, order.takesBack().orElse(null))
         .set(DELIVERY.STATE, DeliveryState.PLANNING)

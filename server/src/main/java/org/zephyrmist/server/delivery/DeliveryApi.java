@@ -79,12 +79,13 @@ class DeliveryApi {
       Choices.Dates dates,
       Choices.EmptiedShell emptied,
       Choices.Onto onto,
+      Choices.Weeks weeks,
       @Min(1) @Max(50) Integer atOnce,
       @Valid ChosenParts parts) {
     /** The same without what names nothing. */
     Chosen known() {
       ChosenParts named = parts == null ? null : ChosenParts.of(parts.choice());
-      return new Chosen(clash, twin, arrival, dates, emptied, onto, atOnce, named);
+      return new Chosen(clash, twin, arrival, dates, emptied, onto, weeks, atOnce, named);
     }
 
     Choices choices() {
@@ -94,7 +95,8 @@ class DeliveryApi {
               Optional.ofNullable(arrival).orElse(Choices.Arrival.AS_IN_MASTER),
               Optional.ofNullable(dates).orElse(Choices.Dates.ALONG))
           .with(Optional.ofNullable(emptied).orElse(Choices.EmptiedShell.ASK))
-          .with(Optional.ofNullable(onto).orElse(Choices.Onto.UP_TO_DATE));
+          .with(Optional.ofNullable(onto).orElse(Choices.Onto.UP_TO_DATE))
+          .with(Optional.ofNullable(weeks).orElse(Choices.Weeks.ADD));
     }
   }
 

@@ -30,6 +30,7 @@ import org.zephyrmist.core.delivery.Needs;
 import org.zephyrmist.core.delivery.PartsChoice;
 import org.zephyrmist.core.delivery.SectionFacts;
 import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.core.delivery.WeekPlaces;
 import org.zephyrmist.core.tree.Node;
 import org.zephyrmist.core.tree.Tree;
 import org.zephyrmist.server.coverage.Rules;
@@ -98,6 +99,7 @@ class Forecasts {
    * @param items brought to any section, without modules
    * @param stand sections by the version they hold, 0 where it never arrived
    * @param newest number of the newest version
+   * @param weeks modules of the version that are weeks
    * @param otherTerm sections of another term than most
    * @param otherCourse sections that no coverage rule of the master names, if it has any
    */
@@ -109,6 +111,7 @@ class Forecasts {
       int partial,
       int newest,
       int students,
+      int weeks,
       @NotNull List<Unfit> noShell,
       @NotNull List<Unfit> otherTerm,
       @NotNull List<Unfit> otherCourse) {}
@@ -147,6 +150,7 @@ class Forecasts {
         stand.partial(),
         stand.newest(),
         targets.stream().mapToInt(Target::students).sum(),
+        WeekPlaces.weeks(v.tree()).size(),
         unfit(targets.stream().filter(t -> !t.shell()).toList(), t -> ""),
         unfit(
             targets.stream().filter(t -> !t.term().orElse("").equals(term)).toList(),

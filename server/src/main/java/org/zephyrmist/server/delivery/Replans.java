@@ -65,6 +65,7 @@ public class Replans {
             .set(DELIVERY.DATES, choices.dates())
             .set(DELIVERY.EMPTIED, choices.emptied())
             .set(DELIVERY.ONTO, choices.onto())
+            .set(DELIVERY.WEEKS, choices.weeks())
             .set(DELIVERY.AT_ONCE, atOnce.orElse(null))
             .set(DELIVERY.PARTS, parts.map(deliveries::json).orElse(d.getParts()))
             .set(DELIVERY.STATE, DeliveryState.PLANNING)

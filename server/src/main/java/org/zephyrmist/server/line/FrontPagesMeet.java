@@ -170,13 +170,7 @@ class FrontPagesMeet {
                 .toList());
     Map<ItemKey, String> standIns = new HashMap<>();
     theirs(a).forEach(h -> standIns.put(h.base().key(), h.platformItem()));
-    return new Met(
-        mine.key(),
-        first,
-        new Meant(tree, a.meant().parts(), a.meant().arrivals(), a.meant().placed()),
-        bases,
-        shell,
-        standIns);
+    return new Met(mine.key(), first, a.meant().of(tree), bases, shell, standIns);
   }
 
   /** What other masters have in the shell. */

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Aspect;
@@ -20,6 +21,7 @@ import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.SetupSubject;
 import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.CleanStart;
@@ -66,7 +68,34 @@ class LikeTwins {
     if (fresh.isEmpty() || free.isEmpty()) {
       return Twins.NONE;
     }
-    return Twins.among(entries(fresh), entries(reading, free), earlier(reading, free, facts));
+    return Twins.among(entries(fresh), entries(reading, free), earlier(reading, free, facts))
+        .withSetups(subjects(fresh), subjects(reading, free));
+  }
+
+  private Map<ItemKey, SetupSubject> subjects(List<Node> nodes) {
+    List<Node> setups = nodes.stream().filter(n -> n.kind() == Kind.SETUP).toList();
+    Map<Fingerprint, String> forms =
+        bodies.get(
+            setups.stream().map(n -> n.aspects().get(Aspect.WORDING)).collect(Collectors.toSet()));
+    Map<ItemKey, SetupSubject> all = new HashMap<>();
+    setups.forEach(
+        n ->
+            AspectForms.wording(forms.get(n.aspects().get(Aspect.WORDING)))
+                .subject()
+                .ifPresent(s -> all.put(n.key(), s)));
+    return all;
+  }
+
+  private static Map<ItemKey, SetupSubject> subjects(Reading reading, List<Held> free) {
+    Map<ItemKey, SetupSubject> all = new HashMap<>();
+    free.stream()
+        .filter(h -> h.kind() == Kind.SETUP)
+        .forEach(
+            h ->
+                AspectForms.wording(reading.forms().get(h.id()).get(Aspect.WORDING))
+                    .subject()
+                    .ifPresent(s -> all.put(CleanStart.own(h.id()), s)));
+    return all;
   }
 
   private static boolean earlier(Reading reading, List<Held> free, SectionFacts facts) {

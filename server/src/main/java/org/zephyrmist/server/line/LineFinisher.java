@@ -55,6 +55,7 @@ class LineFinisher {
     private int missing;
     private int kept;
     private int noPlace;
+    private int noWeek;
 
     /**
      * @param whole the version; notes to instructors, which are no items of it, do not count
@@ -68,8 +69,11 @@ class LineFinisher {
       withheld += meant && s.kind() == StepKind.BLOCKED && there ? 1 : 0;
       missing += s.moves() && s.kind() != StepKind.RETIRE && !there ? 1 : 0;
       boolean nowhere = s.reason() == Step.Reason.NO_PLACE;
+      boolean noWeek = s.reason() == Step.Reason.NO_WEEK;
       noPlace += nowhere ? 1 : 0;
-      kept += (s.kind() == StepKind.KEEP || s.kind() == StepKind.CLASH) && !nowhere ? 1 : 0;
+      this.noWeek += noWeek ? 1 : 0;
+      kept +=
+          (s.kind() == StepKind.KEEP || s.kind() == StepKind.CLASH) && !nowhere && !noWeek ? 1 : 0;
     }
   }
 
@@ -153,6 +157,10 @@ class LineFinisher {
         count.noPlace == 0
             ? ""
             : "; this shell has no such place, so " + count.noPlace + " did not come";
+    nowhere +=
+        count.noWeek == 0
+            ? ""
+            : "; this shell has too few places for weeks, so " + count.noWeek + " did not come";
     String local =
         count.kept == 0
             ? ""
@@ -168,7 +176,7 @@ class LineFinisher {
     if (!moved) {
       String all = nothingToDo(p.version().number());
       boolean whole = p.meant().parts().keys().isEmpty();
-      return count.noPlace > 0
+      return count.noPlace + count.noWeek > 0
           ? "nothing came" + nowhere + local
           : (whole ? all : all.replace("holds", "holds these parts of")) + local;
     }

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -48,6 +49,7 @@ class LinePlanner {
   private final Orders orders;
   private final FrontPagesMeet frontPages;
   private final NamedPlaces places;
+  private final PlacesForWeeks weeks;
 
   LinePlanner(
       PlannedSteps stored,
@@ -61,7 +63,9 @@ class LinePlanner {
       LikeTwins likeTwins,
       Orders orders,
       FrontPagesMeet frontPages,
-      NamedPlaces places) {
+      NamedPlaces places,
+      PlacesForWeeks weeks) {
+    this.weeks = weeks;
     this.places = places;
     this.frontPages = frontPages;
     this.orders = orders;
@@ -127,14 +131,15 @@ class LinePlanner {
     if (back.isPresent()) {
       return takeBack(line, gateway, version, reading, back.get());
     }
-    Map<ItemKey, Base> all = Ledger.bases(reading.holdings(), version.master());
+    Map<ItemKey, Base> delivered = Ledger.bases(reading.holdings(), version.master());
     Predicate<Base> there = b -> reading.item(b.id()).isPresent();
-    boolean emptied = stored.begun(line.id()) ? line.emptied() : Emptied.is(all.values(), there);
+    boolean emptied =
+        stored.begun(line.id()) ? line.emptied() : Emptied.is(delivered.values(), there);
     Choices choices =
         line.choices().onto().anew()
             ? line.choices().with(Choices.EmptiedShell.ANEW)
             : line.choices();
-    Map<ItemKey, Base> bases = Emptied.counting(all, there, choices, emptied);
+    Map<ItemKey, Base> bases = Emptied.counting(delivered, there, choices, emptied);
     Meant meant =
         places.of(
             line,
@@ -153,14 +158,19 @@ class LinePlanner {
         frontPages.of(
             new FrontPagesMeet.Asked(line, version, meant, reading, bases, supplied, before),
             alone);
-    List<Step> steps =
-        met.map(
-                m ->
-                    FrontPages.told(
-                        Planner.plan(
-                            m.meant(), m.shell(), m.bases(), choices, emptied, twins, supplied),
-                        m.page()))
-            .orElseGet(alone::plan);
+    Function<Meant, List<Step>> plan =
+        x ->
+            met.map(
+                    m ->
+                        FrontPages.told(
+                            Planner.plan(
+                                x, m.shell(), m.bases(), choices, emptied, twins, supplied),
+                            m.page()))
+                .orElseGet(
+                    () ->
+                        Planner.plan(x, reading.items(), bases, choices, emptied, twins, supplied));
+    Meant all = met.map(FrontPagesMeet.Met::meant).orElse(meant);
+    List<Step> steps = weeks.of(version.tree(), reading, all, choices, plan);
     Set<ItemKey> own = new HashSet<>(bases.keySet());
     steps.stream().filter(s -> s.kind() == StepKind.ADD).forEach(s -> own.add(s.key()));
     List<Node> others =
@@ -171,7 +181,7 @@ class LinePlanner {
         line,
         gateway,
         version,
-        met.map(FrontPagesMeet.Met::meant).orElse(meant),
+        all,
         reading,
         met.map(FrontPagesMeet.Met::bases).orElse(bases),
         steps,

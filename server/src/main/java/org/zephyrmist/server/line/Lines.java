@@ -67,6 +67,7 @@ class Lines {
         new Choices(d.getClash(), d.getTwin(), d.getArrival(), d.getDates())
             .with(d.getEmptied())
             .with(d.getOnto())
+            .with(d.getWeeks())
             .with(decided.of(d.getId())),
         Optional.ofNullable(d.getConfirmedBy()).orElse(d.getMadeBy()),
         Optional.ofNullable(d.getTakesBack()),

@@ -18,6 +18,7 @@ import org.zephyrmist.core.content.Wording;
 import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.Step;
 import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.core.delivery.WeekPlaces;
 import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.content.Files;
 import org.zephyrmist.server.platform.PlatformException;
@@ -30,6 +31,7 @@ import org.zephyrmist.server.shell.ShellTranslator;
 /** Writes what a plan says into a shell: files, items in their order, links between them. */
 @Component
 class StepSender {
+  private static final int PLACES_FOR_WEEKS = -1;
   private static final int ADDITIONS = 1_000;
   private static final int CHANGED_MODULES = 1_001;
   private static final int CHANGES = 2_000;
@@ -98,12 +100,22 @@ class StepSender {
     lines.activity(w.line().id(), LineState.RUNNING, what);
   }
 
-  /** Modules level by level, then what stands in them, then changes, then what goes. */
+  /**
+   * Places for weeks, modules level by level, then what stands in them, then changes, then what
+   * goes.
+   */
   private List<Step> write(Work w) {
     Map<Integer, List<Step>> waves = new TreeMap<>();
+    Optional<String> weeks = PlacesForWeeks.places(w.plan().reading()).map(WeekPlaces::id);
     w.plan().steps().stream()
         .filter(Step::moves)
-        .forEach(s -> waves.computeIfAbsent(wave(s, w.plan()), k -> new ArrayList<>()).add(s));
+        .forEach(
+            s -> {
+              boolean places = weeks.isPresent() && s.id().equals(weeks);
+              int wave =
+                  places && s.kind() != StepKind.RETIRE ? PLACES_FOR_WEEKS : wave(s, w.plan());
+              waves.computeIfAbsent(wave, k -> new ArrayList<>()).add(s);
+            });
     List<Step> linksLater = new ArrayList<>();
     for (List<Step> wave : waves.values()) {
       for (int from = 0; from < wave.size(); from += settings.stepsPerCall()) {

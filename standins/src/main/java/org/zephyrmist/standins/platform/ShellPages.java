@@ -30,8 +30,10 @@ class ShellPages {
   private final Steps steps;
   private final Files files;
   private final Packages packages;
+  private final WeekPlaces weeks;
 
-  ShellPages(Shells shells, Steps steps, Files files, Packages packages) {
+  ShellPages(Shells shells, Steps steps, Files files, Packages packages, WeekPlaces weeks) {
+    this.weeks = weeks;
     this.packages = packages;
     this.shells = shells;
     this.steps = steps;
@@ -190,6 +192,16 @@ class ShellPages {
       @PathVariable String shell, @PathVariable String item, @RequestParam BigDecimal points) {
     shells.grade(shell, item, points);
     return back(shell, item);
+  }
+
+  /** Gives the shell a fixed number of places for weeks. */
+  @PostMapping("/shells/{shell}/weeks")
+  String weeks(@PathVariable String shell, @RequestParam int places) {
+    if (places < 1 || places > 60) {
+      throw new ResponseStatusException(HttpStatus.BAD_REQUEST, "From 1 to 60 places");
+    }
+    weeks.set(shell, places, steps);
+    return "redirect:/shells/" + shell + "?work=true";
   }
 
   /** Brings a Common Cartridge in. */

@@ -24,8 +24,10 @@ class Steps {
   private final Clock clock;
   private final Json json;
   private final Shells shells;
+  private final WeekPlaces weeks;
 
-  Steps(DSLContext db, Clock clock, Json json, Shells shells) {
+  Steps(DSLContext db, Clock clock, Json json, Shells shells, WeekPlaces weeks) {
+    this.weeks = weeks;
     this.shells = shells;
     this.db = db;
     this.clock = clock;
@@ -61,6 +63,9 @@ class Steps {
         case REMOVE -> removed.add(s.id());
       }
       write(r, s, who);
+      if (s.op() == Wire.Op.ADD && r.getKind().equals("MODULE") && r.getParentId() == null) {
+        r.setParentId(weeks.last(shell, r.getTitle(), added.subList(0, added.size() - 1)));
+      }
       kept.add(new AnswerRecord(s.key(), shell, r.getId(), r.getRevision()));
       answers.add(new Wire.Answer(s.key(), r.getId(), false, r.getRevision()));
     }
