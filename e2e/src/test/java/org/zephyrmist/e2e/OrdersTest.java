@@ -136,7 +136,6 @@ class OrdersTest {
 
   private static void theFrontPagesThatMetAreOne() {
     page.navigate(Stage.practiceAddress() + "/shells/lgt-01");
-    page.getByText("Front page").first().click();
     assertThat(page.getByText("Welcome to the college")).isVisible();
     assertThat(page.getByText("Stage Lighting", new Page.GetByTextOptions().setExact(true)))
         .isVisible();

@@ -83,6 +83,104 @@ class PracticePlatformIT {
         .count();
   }
 
+  private HttpResponse<String> form(String path, String fields) throws Exception {
+    return client.send(
+        HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + path))
+            .header("Content-Type", "application/x-www-form-urlencoded")
+            .POST(HttpRequest.BodyPublishers.ofString(fields))
+            .build(),
+        HttpResponse.BodyHandlers.ofString());
+  }
+
+  private String seen(String more) throws Exception {
+    return call("GET", "/shells/s?" + more, "").body();
+  }
+
+  @Test
+  void aWeekBeyondTheLastPlaceFallsIntoTheLast() throws Exception {
+    form("/shells/s/weeks", "places=2");
+    String week = add("w%1$d", "Week %1$d · x", "").replace("PAGE", "MODULE");
+    String second = steps(week.formatted(2)).path("id").asString();
+    String third = steps(week.formatted(3)).path("id").asString();
+    JsonNode items = JSON.readTree(call("GET", "/api/shells/s/items", "").body());
+    assertThat(items.valueStream().filter(i -> i.path("id").asString().equals(third)).findFirst())
+        .hasValueSatisfying(i -> assertThat(i.path("parent").asString("")).isEqualTo(second));
+    form("/shells/s/weeks", "places=4");
+    String fourth = steps(week.formatted(4)).path("id").asString();
+    items = JSON.readTree(call("GET", "/api/shells/s/items", "").body());
+    assertThat(items.valueStream().filter(i -> i.path("id").asString().equals(fourth)).findFirst())
+        .hasValueSatisfying(i -> assertThat(i.path("parent").asString("")).isEmpty());
+  }
+
+  @Test
+  void aShellIsOpenToStudentsBetweenItsDays() throws Exception {
+    steps(add("term1", "In term", "<p>Here.</p>"));
+    form("/shells/s/term", "opens=2026-02-02&closes=2026-05-15");
+    assertThat(seen("day=2026-02-01")).contains("opens on 2026-02-02").doesNotContain("In term");
+    assertThat(seen("day=2026-05-15")).contains("In term");
+    assertThat(seen("day=2026-05-16")).contains("was closed").doesNotContain("In term");
+    assertThat(seen("work=true")).contains("In term");
+    assertThat(form("/shells/s/term", "opens=2026-02-02&closes=2026-01-01").statusCode())
+        .isEqualTo(400);
+    form("/shells/s/term", "");
+  }
+
+  @Test
+  void aStudentOpensAnItemByDoingWhatItAsksFor() throws Exception {
+    String first = steps(add("c1", "Read me first", "<p>Now.</p>")).path("id").asString();
+    String then =
+        add("c2", "Then me", "<p>The secret.</p>")
+            .replace(
+                "\"instructorsOnly\":false",
+                "\"instructorsOnly\":false,\"conditions\":[{\"what\":\"READ\",\"item\":\""
+                    + first
+                    + "\"}]");
+    String second = steps(then).path("id").asString();
+    assertThat(seen("student=Ada&item=" + second))
+        .contains("after reading “Read me first”")
+        .doesNotContain("The secret.");
+    seen("student=Ada&item=" + first);
+    assertThat(seen("student=Ada&item=" + second)).contains("The secret.");
+    assertThat(seen("student=Ben&item=" + second)).doesNotContain("The secret.");
+  }
+
+  @Test
+  void theFrontPageOpensFirstAndTheMenuLeadsOn() throws Exception {
+    call(
+        "POST",
+        "/api/shells",
+        "[{\"id\":\"set\",\"title\":\"S\",\"course\":\"C\",\"term\":\"T\",\"students\":9}]");
+    String setup = add("%s", "%s", "<p>Welcome in.</p>").replace("PAGE", "SETUP");
+    String front =
+        setup
+            .formatted("f1", "Front")
+            .replace("\"more\":{}", "\"more\":{\"subject\":\"FRONT_PAGE\"}");
+    String menu =
+        setup
+            .formatted("f2", "Menu")
+            .replace(
+                "\"more\":{}",
+                "\"more\":{\"subject\":\"MENU\",\"entries\":[{\"label\":\"Help desk\",\"value\":\"https://help.example\"}]}");
+    call("POST", "/api/shells/set/steps", "{\"steps\":[" + front + "," + menu + "]}");
+    assertThat(call("GET", "/shells/set", "").body())
+        .contains("Welcome in.", "href=\"https://help.example\"");
+  }
+
+  @Test
+  void gradesAreListedByStudent() throws Exception {
+    String quiz =
+        steps(
+                add("g1", "Fire quiz", "")
+                    .replace("PAGE", "ASSIGNMENT")
+                    .replace("\"place\"", "\"grading\":{\"points\":20},\"place\""))
+            .path("id")
+            .asString();
+    form("/shells/s/items/" + quiz + "/work", "student=Ada+Finch&text=Done");
+    form("/shells/s/items/" + quiz + "/grade", "points=15");
+    assertThat(call("GET", "/shells/s/grades", "").body())
+        .contains("Ada Finch", "Fire quiz", "75.0");
+  }
+
   @Test
   void aStepSentTwiceIsDoneOnce() throws Exception {
     JsonNode first = steps(add("k1", "Once", "<p>a</p>"));

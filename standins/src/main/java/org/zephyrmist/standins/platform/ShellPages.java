@@ -2,15 +2,14 @@ package org.zephyrmist.standins.platform;
 
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.math.BigDecimal;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.Comparator;
+import java.time.Clock;
+import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.UUID;
+import org.springframework.format.annotation.DateTimeFormat;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -31,17 +30,25 @@ class ShellPages {
   private final Files files;
   private final Packages packages;
   private final WeekPlaces weeks;
+  private final Classes classes;
+  private final Clock clock;
 
-  ShellPages(Shells shells, Steps steps, Files files, Packages packages, WeekPlaces weeks) {
+  ShellPages(
+      Shells shells,
+      Steps steps,
+      Files files,
+      Packages packages,
+      WeekPlaces weeks,
+      Classes classes,
+      Clock clock) {
+    this.classes = classes;
+    this.clock = clock;
     this.weeks = weeks;
     this.packages = packages;
     this.shells = shells;
     this.steps = steps;
     this.files = files;
   }
-
-  /** An item with its depth in the outline, for the page. */
-  record Line(Wire.Item item, int depth) {}
 
   @GetMapping("/")
   String list(@RequestParam(defaultValue = "") String after, Model model) {
@@ -66,43 +73,70 @@ class ShellPages {
     return "redirect:/";
   }
 
+  /**
+   * @param student who looks at it, if nobody works on it
+   * @param day on which they do; today if it is not said
+   */
   @GetMapping("/shells/{shell}")
   String shell(
       @PathVariable String shell,
       @RequestParam(defaultValue = "false") boolean work,
       @RequestParam(defaultValue = "") String item,
+      @RequestParam(defaultValue = "A student") String student,
+      @RequestParam(required = false) @DateTimeFormat(iso = DateTimeFormat.ISO.DATE) LocalDate day,
       Model model) {
-    List<Wire.Item> items = shells.items(shell);
-    List<Line> lines = new ArrayList<>();
-    outline(items, null, 0, work, lines);
     model.addAttribute("shell", shells.get(shell));
-    model.addAttribute("lines", lines);
+    LocalDate on = day == null ? LocalDate.now(clock) : day;
+    List<Wire.Item> items = shells.items(shell);
+    Classes.Term term = classes.term(shell);
+    String closed = work ? "" : term.closed(on);
+    List<AsStudent.Line> all = AsStudent.all(items);
+    List<AsStudent.Line> lines =
+        work
+            ? all
+            : closed.isEmpty()
+                ? new AsStudent(items, on, classes.deeds(shell, student)).see(all)
+                : List.of();
+    AsStudent.Line at =
+        lines.stream()
+            .filter(
+                l ->
+                    item.isEmpty()
+                        ? !work && l.item().sets("FRONT_PAGE")
+                        : l.item().id().equals(item))
+            .findFirst()
+            .orElse(null);
+    if (at != null && !work && at.closed().isEmpty()) {
+      classes.opened(at.item().id(), student);
+    }
+    model.addAttribute("closed", closed);
+    model.addAttribute("term", term);
+    model.addAttribute("day", on);
+    model.addAttribute("student", student);
+    model.addAttribute("lines", work ? lines : withoutSetup(lines));
+    model.addAttribute("menu", work ? List.of() : set(lines, "MENU"));
+    model.addAttribute("banner", work ? List.of() : set(lines, "BANNER"));
     model.addAttribute("work", work);
     Map<String, String> titles = new HashMap<>();
     items.forEach(i -> titles.put(i.id(), i.wording().title()));
     model.addAttribute("titles", titles);
-    model.addAttribute(
-        "item",
-        lines.stream().map(Line::item).filter(i -> i.id().equals(item)).findFirst().orElse(null));
+    model.addAttribute("why", at == null ? List.of() : at.closed());
+    model.addAttribute("item", at == null ? null : at.item());
     return "shell";
+  }
+
+  /** What a shell is set to is no item in a student's outline. */
+  private static List<AsStudent.Line> withoutSetup(List<AsStudent.Line> lines) {
+    return lines.stream().filter(l -> !l.item().kind().equals("SETUP")).toList();
+  }
+
+  private static List<Wire.Item> set(List<AsStudent.Line> lines, String subject) {
+    return lines.stream().map(AsStudent.Line::item).filter(i -> i.sets(subject)).limit(1).toList();
   }
 
   @GetMapping("/shells/{shell}/items/{item}")
   String item(@PathVariable String shell, @PathVariable String item) {
     return "redirect:/shells/" + shell + "?item=" + item;
-  }
-
-  private static void outline(
-      List<Wire.Item> items, String parent, int depth, boolean all, List<Line> lines) {
-    items.stream()
-        .filter(i -> Objects.equals(i.parent(), parent))
-        .filter(i -> all || i.forStudents())
-        .sorted(Comparator.comparing(Wire.Item::rank).thenComparing(Wire.Item::id))
-        .forEach(
-            i -> {
-              lines.add(new Line(i, depth));
-              outline(items, i.id(), depth + 1, all, lines);
-            });
   }
 
   @PostMapping("/shells/{shell}/items/{item}/text")
@@ -165,33 +199,6 @@ class ShellPages {
             new Wire.Visibility(true, false, null, null),
             null));
     return "redirect:/shells/" + shell + "?work=true";
-  }
-
-  @PostMapping("/shells/{shell}/items/{item}/work")
-  String handIn(
-      @PathVariable String shell,
-      @PathVariable String item,
-      @RequestParam(defaultValue = "A student") String student,
-      @RequestParam(defaultValue = "My work") String text) {
-    shells.handIn(shell, item, student, text);
-    return "redirect:/shells/" + shell + "?item=" + item;
-  }
-
-  @PostMapping("/shells/{shell}/items/{item}/post")
-  String post(
-      @PathVariable String shell,
-      @PathVariable String item,
-      @RequestParam(defaultValue = "A student") String student,
-      @RequestParam(defaultValue = "My thoughts") String text) {
-    shells.post(shell, item, student, text);
-    return "redirect:/shells/" + shell + "?item=" + item;
-  }
-
-  @PostMapping("/shells/{shell}/items/{item}/grade")
-  String grade(
-      @PathVariable String shell, @PathVariable String item, @RequestParam BigDecimal points) {
-    shells.grade(shell, item, points);
-    return back(shell, item);
   }
 
   /** Gives the shell a fixed number of places for weeks. */

@@ -1,8 +1,10 @@
 package org.zephyrmist.standins.platform;
 
+import java.math.BigDecimal;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /** What goes over the wire. */
 final class Wire {
@@ -27,6 +29,23 @@ final class Wire {
     /** Questions are drawn from a bank; the bank itself is not for students. */
     boolean forStudents() {
       return visibility.shown() && !visibility.instructorsOnly() && !kind.equals("QUESTION_BANK");
+    }
+
+    /** Whether it is a setup that is about this. */
+    boolean sets(String subject) {
+      return subject.equals(wording.more().get("subject"));
+    }
+
+    /** Entries of a setup, each with label and value. */
+    @SuppressWarnings("unchecked")
+    public List<Map<String, Object>> entries() {
+      Object all = wording.more().get("entries");
+      return all == null ? List.of() : (List<Map<String, Object>>) all;
+    }
+
+    /** Of graded work. */
+    Optional<BigDecimal> points() {
+      return Optional.ofNullable(grading.get("points")).map(p -> new BigDecimal(p.toString()));
     }
   }
 
