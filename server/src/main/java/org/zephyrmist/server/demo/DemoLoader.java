@@ -175,6 +175,7 @@ class DemoLoader implements ApplicationRunner {
         college.sections().stream().filter(s -> s.term().equals("t1")).toList();
     for (int i = 0; i < now.size(); i += 11) {
       String shell = now.get(i).id();
+      shells.weeks(shell, 4);
       shells.addPage(shell, "Office hours", "<p>Tuesdays after class, in the paint frame.</p>");
       shells.addPage(
           shell, "Where to find help", "<p>The crew room, third door. Bring your question.</p>");

@@ -67,6 +67,11 @@ class DemoShells {
     form("/shells/" + shell + "/add", Map.of("title", title, "html", html));
   }
 
+  /** So many places for weeks, and no more. */
+  void weeks(String shell, int places) {
+    form("/shells/" + shell + "/weeks", Map.of("places", "" + places));
+  }
+
   void write(String shell, String title, String html) {
     item(shell, title)
         .ifPresent(i -> form(path(shell, i) + "/text", Map.of("title", title, "html", html)));
