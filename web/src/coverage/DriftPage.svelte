@@ -4,6 +4,7 @@
   import Trouble from '../frame/Trouble.svelte';
   import { hand } from '../frame/hand.svelte';
   import { keyList } from '../frame/keys.svelte';
+  import { place } from '../frame/place.svelte';
   import { session } from '../frame/session.svelte';
   import Rows from '../lists/Rows.svelte';
   import StepMark from '../marks/StepMark.svelte';
@@ -12,7 +13,10 @@
   /** What sections changed of a master, item by item, the most changed first. */
   let { id }: { id: string } = $props();
   type Line = Schemas['DriftLine'];
+  type Added = Schemas['AddedLine'];
   let lines = $state.raw<Line[] | null>(null);
+  let added = $state.raw<Added[] | null>(null);
+  let byHand = $derived(place.get('view') === 'added');
   let master = $state.raw<Schemas['MasterView'] | null>(null);
   let trouble = $state.raw<unknown>(null);
   keyList.of = [];
@@ -27,6 +31,10 @@
     const query = { term: session.term.id };
     void got(api.GET('/api/coverage/masters/{id}/drift', { params: { ...params, query } })).then(
       (l) => (lines = l),
+      (e) => (trouble = e),
+    );
+    void got(api.GET('/api/coverage/masters/{id}/added', { params: { ...params, query } })).then(
+      (a) => (added = a),
       (e) => (trouble = e),
     );
   });
@@ -47,8 +55,29 @@
       {lines.length === 1 ? 'is' : 'are'} not as delivered somewhere
     {:else}Every section has {master.code} as it was delivered{/if}
   </h1>
+  {#if lines && added}
+    <nav class="views" aria-label="What sections did">
+      <a href="/coverage/drift/{id}" aria-current={byHand ? undefined : 'page'}
+        >Changed: {many(lines.length, 'item')}</a
+      >
+      <a href="/coverage/drift/{id}?view=added" aria-current={byHand ? 'page' : undefined}
+        >Added by hand: {many(added.length, 'item')}</a
+      >
+    </nav>
+  {/if}
   <Trouble of={trouble} />
-  {#if lines}
+  {#if byHand && added?.length === 0}
+    <p class="quiet">Nothing stands in their shells that no master brought.</p>
+  {:else if byHand && added}
+    <Rows
+      rows={added}
+      height={32}
+      key={(a: Added) => a.kind + a.title}
+      row={ofTheirOwn}
+      role="group"
+      label="Items that sections added by hand"
+    />
+  {:else if lines}
     <Rows
       rows={lines}
       height={32}
@@ -68,9 +97,27 @@
     <span class="quiet cut">{how(l)}</span>
   </a>
 {/snippet}
+{#snippet ofTheirOwn(a: Added)}
+  <div class="l own">
+    <StepMark kind="ADD" size={13} />
+    <span class="cut">{a.title}</span>
+    <span class="quiet">{kind(a.kind)}</span>
+    <span class="fig">{many(a.sections.length, 'section')}</span>
+    <span
+      ><button
+        type="button"
+        class="link"
+        aria-label="Take in hand the sections with {a.title}"
+        onclick={() => hand.take(a.sections)}>Take in hand</button
+      ></span
+    >
+  </div>
+{/snippet}
 <HandFrame
   title={hand.size ? many(hand.size, 'section') + ' in hand' : 'No section in hand'}
-  words="Choose an item to see what was made of it, and where."
+  words={byHand
+    ? 'As of the last reading of each shell.'
+    : 'Choose an item to see what was made of it, and where.'}
 />
 
 <style>
@@ -87,6 +134,21 @@
     height: 32px;
     border-bottom: 1px solid var(--line-soft);
     font-size: 13.5px;
+  }
+  .own {
+    height: 31px;
+  }
+  .views {
+    display: flex;
+    gap: 18px;
+  }
+  .views a {
+    padding: 2px 0;
+    border-bottom: 2px solid transparent;
+  }
+  .views [aria-current] {
+    border-bottom-color: var(--do);
+    font-weight: 650;
   }
   .l:hover {
     background: var(--do-soft);

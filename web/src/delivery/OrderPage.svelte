@@ -127,6 +127,9 @@
     }
     return all;
   });
+  let inVersion = $derived(
+    new Set((forecast?.rows ?? []).filter((r) => r.inVersion).map((r) => r.key)),
+  );
   let along = $derived((forecast?.rows ?? []).filter((r) => !r.chosen && r.along).length);
   let out = $derived(
     (forecast?.rows ?? []).filter((r) => r.inVersion && r.leftOut && r.kind !== 'MODULE').length,
@@ -198,7 +201,12 @@
       <OrderWhere {forecast} {sections}>
         {#if !of}
           <TryFirst chosen={tried} sections={hand.size} choose={(s) => place.set({ try: s })} />
-          <RecipePick master={place.get('master')} {order} sections={sections.length} />
+          <RecipePick
+            master={place.get('master')}
+            {order}
+            sections={sections.length}
+            lost={order.items.filter((k) => !inVersion.has(k)).length}
+          />
         {/if}
       </OrderWhere>
     </aside>

@@ -8,13 +8,29 @@
   import { address, chosen, differs, ofChosen, type Order } from './order';
 
   /** Recipes of a master: taken, told where today's order differs, kept under a name. */
-  let { master, order, sections }: { master: string; order: Order; sections: number } = $props();
+  let {
+    master,
+    order,
+    sections,
+    lost,
+  }: {
+    master: string;
+    order: Order;
+    sections: number;
+    /** How many of the items that the order names the version does not have. */
+    lost: number;
+  } = $props();
   let recipes = $state.raw<Schemas['Recipe'][]>([]);
   let trouble = $state.raw<unknown>(null);
   let naming = $state(false);
   let name = $state('');
   let at = $derived(recipes.find((r) => r.id === place.get('recipe')));
-  let other = $derived(at ? differs(order, at.choices) : []);
+  /** Masters that come with it as one order. */
+  let others = $derived(place.get('with').split(',').filter(Boolean));
+  let sameOthers = $derived([...others].sort().join() === [...(at?.others ?? [])].sort().join());
+  let other = $derived(
+    at ? [...differs(order, at.choices), ...(sameOthers ? [] : ['the other masters'])] : [],
+  );
   /** Far fewer or more sections than last time. */
   let odd = $derived(
     at?.sections && (sections < at.sections / 2 || sections > at.sections * 2) ? at.sections : 0,
@@ -31,12 +47,15 @@
 
   function take(id: string) {
     const r = recipes.find((x) => x.id === id);
-    place.set({ ...(r ? address(ofChosen(r.choices)) : {}), recipe: id });
+    place.set({
+      ...(r ? { ...address(ofChosen(r.choices)), with: r.others.join(',') } : {}),
+      recipe: id,
+    });
   }
 
   async function keep() {
     try {
-      const body = { master, name, choices: chosen(order) };
+      const body = { master, name, choices: chosen(order), others };
       const kept = await got(api.POST('/api/deliveries/recipes', { body }));
       naming = false;
       name = '';
@@ -80,6 +99,17 @@
     {:else}Kept by {at.madeBy}, not used yet.{/if}
     {#if other.length}Today differs: {other.join(', ')}.{/if}
   </p>
+  {#if at.gone}
+    <p class="mind">
+      {at.gone === 1 ? 'One of its other masters is' : `${at.gone} of its other masters are`} gone or
+      without a version. It comes without; keep it anew to forget that.
+    </p>
+  {/if}
+  {#if lost}
+    <p class="mind">
+      {many(lost, 'item')} that it names {lost === 1 ? 'is' : 'are'} not in this version any more.
+    </p>
+  {/if}
   {#if odd}
     <p class="mind">
       It went to {many(odd, 'section')} the last time; now to {many(sections, 'section')}.

@@ -1,3 +1,5 @@
+-- Masters that a recipe brings besides its own, as one order.
+alter table recipe add column others uuid[] not null default '{}';
 -- What becomes of weeks for which a shell has no place.
 alter table delivery add column weeks text not null default 'ADD' check (weeks in ('ADD', 'LEAVE_OUT'));
 alter domain step_reason drop constraint step_reason_check;

@@ -100,6 +100,51 @@ class MailIT extends ServerIT {
         .isEqualTo("yc1@bounces.example: the mail server does not take this address");
   }
 
+  private String order(List<UUID> to, String first, String then) {
+    Caller.Answer a =
+        coordinator.post(
+            "/api/deliveries",
+            "{\"version\":\"%s\",\"sections\":%s,\"together\":[\"%s\",\"%s\"]}"
+                .formatted(
+                    version(first, 1),
+                    to.stream().map(s -> "\"" + s + "\"").toList(),
+                    version(first, 1),
+                    version(then, 1)));
+    assertThat(a.status()).as(a.text()).isEqualTo(201);
+    String id = a.json().path("id").asString();
+    await(
+        () -> coordinator.get("/api/deliveries/" + id).json().path("together"),
+        all -> all.valueStream().allMatch(d -> d.path("state").asString().equals("PLANNED")));
+    return id;
+  }
+
+  @Test
+  void anOrderOfSeveralMastersIsToldOnce() throws Exception {
+    List<UUID> to = sections("lgt-ye1");
+    teaches(to.get(0), "ye1@x.example");
+    String delivery = order(to, master("YE"), master("YEE"));
+    begin(delivery, "\"tell\":\"INSTRUCTORS\"");
+    await(() -> mails("YE, version 1; YEE, version 1"), m -> m.size() == 2);
+    JsonNode instructor = mails("is in lgt-ye1").get(0);
+    assertThat(instructor.path("body").asString()).contains("New (7):", "YE, version 1; YEE");
+    assertThat(mails("YE")).hasSize(2);
+    await(() -> told(delivery), t -> t.path("sent").asInt() == 2);
+  }
+
+  @Test
+  void whoSentAnOrderIsToldThatItsFirstPartNeedsThem() throws Exception {
+    List<UUID> to = sections("lgt-yf1", "lgt-yf2");
+    Practice.fault("lgt-yf1", "REFUSE", 1_000);
+    String delivery = order(to, master("YF"), master("YFF"));
+    Practice.noFaults();
+    Practice.fault("lgt-yf1", "REFUSE", 1_000);
+    begin(delivery, "");
+    JsonNode mail = await(() -> mails("YF, version 1; YFF"), m -> m.size() == 1).get(0);
+    assertThat(mail.path("subject").asString()).contains("1 of 2 sections");
+    assertThat(mail.path("body").asString()).contains("1 needs you").doesNotContain("wait");
+    Practice.noFaults();
+  }
+
   @Test
   void nobodyIsToldIfSoChosen() throws Exception {
     List<UUID> to = sections("lgt-yd1");

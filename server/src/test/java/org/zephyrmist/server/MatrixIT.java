@@ -196,7 +196,9 @@ class MatrixIT extends ServerIT {
       path = path.replace("{" + name + "}", values.get(name));
     }
     return switch (c.path()) {
-      case "/api/coverage/masters/{id}/drift", "/api/coverage/masters/{id}/items/{key}" ->
+      case "/api/coverage/masters/{id}/drift",
+          "/api/coverage/masters/{id}/added",
+          "/api/coverage/masters/{id}/items/{key}" ->
           path + "?term=" + values.get("term");
       case "/api/ledger/receipts/file" -> path + "?format=CSV";
       case "/api/deliveries/{id}/plan/file" -> path + "?format=XLSX";

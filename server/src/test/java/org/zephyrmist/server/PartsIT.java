@@ -197,6 +197,31 @@ class PartsIT extends ServerIT {
   }
 
   @Test
+  void aRecipeKeepsTheOtherMastersOfItsOrderAndTellsIfOneIsGone() throws Exception {
+    sections("lgt-pfr1");
+    String master = master("PFRA");
+    String other = master("PFRB");
+    String empty =
+        coordinator
+            .post("/api/masters", "{\"code\":\"PFRC\",\"title\":\"None yet\",\"courses\":[]}")
+            .json()
+            .path("id")
+            .asString();
+    String body =
+        "{\"master\":\"%s\",\"name\":\"Both\",\"others\":[\"%s\",\"%s\"],"
+            + "\"choices\":{\"clash\":\"KEEP_SECTION\",\"twin\":\"ADOPT\"}}";
+    String kept = body.formatted(master, other, empty);
+    assertThat(coordinator.post("/api/deliveries/recipes", kept).status()).isEqualTo(201);
+    JsonNode r = coordinator.get("/api/deliveries/recipes?master=" + master).json().get(0);
+    assertThat(r.path("others").valueStream().map(JsonNode::asString)).containsExactly(other);
+    assertThat(r.path("gone").asInt()).as("it has no version").isEqualTo(1);
+    String own = body.formatted(master, master, other).replace("Both", "Own");
+    assertThat(coordinator.post("/api/deliveries/recipes", own).status()).isEqualTo(422);
+    String nobodys = body.formatted(master, UUID.randomUUID(), other).replace("Both", "Nobody");
+    assertThat(coordinator.post("/api/deliveries/recipes", nobodys).status()).isEqualTo(404);
+  }
+
+  @Test
   void partsThatNameNothingAreNoFaultOfTheServer() throws Exception {
     List<UUID> to = sections("lgt-pg1");
     String master = master("VG");

@@ -74,6 +74,25 @@ class VariantIT extends ServerIT {
   }
 
   @Test
+  void whatSectionsAddedByHandIsGatheredHoweverItIsWritten() throws Exception {
+    List<UUID> to = sections("lgt-vg1", "lgt-vg2", "lgt-vg3");
+    String master = master("VGA");
+    deliver(master, 1, to.subList(0, 2));
+    Practice.addPage("lgt-vg1", "Office hours", "<p>Tuesdays.</p>");
+    Practice.addPage("lgt-vg2", "office  hours", "<p>Fridays.</p>");
+    Practice.addPage("lgt-vg2", "Crew list", "<p>Ask me.</p>");
+    Practice.addPage("lgt-vg3", "Office hours", "<p>It does not hold this master.</p>");
+    read(to);
+    JsonNode added =
+        coordinator.get("/api/coverage/masters/" + master + "/added?term=" + term()).json();
+    assertThat(added).hasSize(2);
+    assertThat(added.get(0).path("title").asString()).isEqualToIgnoringCase("Office hours");
+    assertThat(added.get(0).path("sections").valueStream().map(JsonNode::asString))
+        .containsExactlyInAnyOrder(to.get(0).toString(), to.get(1).toString());
+    assertThat(added.get(1).path("title").asString()).isEqualTo("Crew list");
+  }
+
+  @Test
   void theVersionIsPutBackWhereOnlyTheSectionChangedIt() throws Exception {
     List<UUID> to = sections("lgt-vb1", "lgt-vb2");
     String master = master("VI");

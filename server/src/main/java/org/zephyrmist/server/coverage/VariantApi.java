@@ -28,9 +28,11 @@ import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.server.ledger.Across;
+import org.zephyrmist.server.ledger.Standings;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
+import org.zephyrmist.server.shell.Looks;
 import org.zephyrmist.server.web.Refusal;
 
 /** What sections made of what they were given, and what of it is accepted. */
@@ -38,18 +40,30 @@ import org.zephyrmist.server.web.Refusal;
 @RequestMapping(path = "/api/coverage/masters/{id}", produces = MediaType.APPLICATION_JSON_VALUE)
 @PreAuthorize("hasAnyRole('COORDINATOR', 'DESIGNER', 'ADMINISTRATOR')")
 class VariantApi {
+  private static final int MOST_ADDED = 500;
   private final DSLContext db;
   private final Reach reach;
   private final Variants variants;
   private final Across across;
   private final Events events;
+  private final Looks looks;
+  private final Standings standings;
 
-  VariantApi(DSLContext db, Reach reach, Variants variants, Across across, Events events) {
+  VariantApi(
+      DSLContext db,
+      Reach reach,
+      Variants variants,
+      Across across,
+      Events events,
+      Looks looks,
+      Standings standings) {
     this.db = db;
     this.reach = reach;
     this.variants = variants;
     this.across = across;
     this.events = events;
+    this.looks = looks;
+    this.standings = standings;
   }
 
   /**
@@ -71,17 +85,30 @@ class VariantApi {
   List<DriftLine> drift(
       @PathVariable UUID id, @RequestParam UUID term, @AuthenticationPrincipal SignedIn who) {
     check(id, who);
-    List<UUID> sections =
-        db.select(SECTION.ID)
-            .from(SECTION)
-            .where(SECTION.TERM_ID.eq(term))
-            .and(reach.sections(who))
-            .fetch(SECTION.ID);
-    return across.drift(id, sections).stream()
+    return across.drift(id, inTerm(term, who)).stream()
         .map(
             d ->
                 new DriftLine(
                     d.key().value(), d.kind(), d.title(), d.changed(), d.sections(), d.gone()))
+        .toList();
+  }
+
+  /**
+   * What sections have that no master brought, as of their last reading.
+   *
+   * @param title as one of them calls it
+   * @param sections that have it
+   */
+  record AddedLine(@NotNull Kind kind, @NotNull String title, @NotNull List<UUID> sections) {}
+
+  /** What sections of a term that hold a master added by hand; what most have first. */
+  @GetMapping("/added")
+  List<AddedLine> added(
+      @PathVariable UUID id, @RequestParam UUID term, @AuthenticationPrincipal SignedIn who) {
+    check(id, who);
+    List<UUID> sections = standings.holding(id, inTerm(term, who));
+    return looks.added(sections, MOST_ADDED).stream()
+        .map(a -> new AddedLine(a.kind(), a.title(), a.sections()))
         .toList();
   }
 
@@ -124,6 +151,14 @@ class VariantApi {
     int n = across.accept(id, key(key), reached, aspects, who.id());
     events.add(who.id(), "accepted what sections made of", key, n + " sections", "");
     return new Accepted(n);
+  }
+
+  private List<UUID> inTerm(UUID term, SignedIn who) {
+    return db.select(SECTION.ID)
+        .from(SECTION)
+        .where(SECTION.TERM_ID.eq(term))
+        .and(reach.sections(who))
+        .fetch(SECTION.ID);
   }
 
   private static ItemKey key(String key) {

@@ -36,6 +36,8 @@ class RecipeApi {
   /**
    * A delivery's choices under a name.
    *
+   * @param others masters that come with it as one order, of those that are within reach
+   * @param gone of these, how many are not there any more, or have no version
    * @param used deliveries made by it
    * @param sections of the last of them
    */
@@ -45,6 +47,8 @@ class RecipeApi {
       @NotNull DeliveryApi.Chosen choices,
       @NotNull String madeBy,
       @NotNull OffsetDateTime madeAt,
+      @NotNull List<UUID> others,
+      int gone,
       int used,
       OffsetDateTime usedAt,
       int sections) {}
@@ -52,7 +56,8 @@ class RecipeApi {
   record NewRecipe(
       @NotNull UUID master,
       @NotBlank @Size(max = 100) String name,
-      @NotNull @Valid DeliveryApi.Chosen choices) {}
+      @NotNull @Valid DeliveryApi.Chosen choices,
+      @Size(max = 7) List<@NotNull UUID> others) {}
 
   record KeptRecipe(@NotNull UUID id) {}
 
@@ -65,7 +70,7 @@ class RecipeApi {
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   KeptRecipe keep(@Valid @RequestBody NewRecipe n, @AuthenticationPrincipal SignedIn who) {
-    return new KeptRecipe(recipes.keep(n.master(), n.name(), n.choices(), who));
+    return new KeptRecipe(recipes.keep(n, who));
   }
 
   @DeleteMapping("/{recipe}")

@@ -1,5 +1,6 @@
 package org.zephyrmist.server.delivery;
 
+import static org.jooq.impl.DSL.any;
 import static org.jooq.impl.DSL.count;
 import static org.jooq.impl.DSL.max;
 import static org.zephyrmist.server.db.Tables.DELIVERY;
@@ -7,6 +8,7 @@ import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
 import static org.zephyrmist.server.db.Tables.MASTER;
 import static org.zephyrmist.server.db.Tables.PERSON;
 import static org.zephyrmist.server.db.Tables.RECIPE;
+import static org.zephyrmist.server.db.Tables.VERSION;
 
 import java.time.Clock;
 import java.time.OffsetDateTime;
@@ -14,6 +16,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
@@ -49,6 +52,7 @@ class Recipes {
   List<RecipeApi.Recipe> of(UUID master, SignedIn who) {
     reached(master, who);
     Map<UUID, Used> used = used(master);
+    Set<UUID> there = there(master, who);
     return db
         .select(RECIPE.fields())
         .select(PERSON.NAME)
@@ -60,12 +64,16 @@ class Recipes {
         .fetch(
             r -> {
               Optional<Used> u = Optional.ofNullable(used.get(r.get(RECIPE.ID)));
+              List<UUID> others = List.of(r.get(RECIPE.OTHERS));
+              List<UUID> known = others.stream().filter(there::contains).toList();
               return new RecipeApi.Recipe(
                   r.get(RECIPE.ID),
                   r.get(RECIPE.NAME),
                   json.readValue(r.get(RECIPE.CHOICES).data(), DeliveryApi.Chosen.class),
                   r.get(PERSON.NAME),
                   r.get(RECIPE.MADE_AT),
+                  known,
+                  others.size() - known.size(),
                   u.map(Used::times).orElse(0),
                   u.map(Used::last).orElse(null),
                   u.map(Used::sections).orElse(0));
@@ -76,6 +84,20 @@ class Recipes {
                 RecipeApi.Recipe::usedAt,
                 java.util.Comparator.nullsLast(java.util.Comparator.reverseOrder())))
         .toList();
+  }
+
+  /** Masters within reach that recipes of this one bring with it, and that have a version. */
+  private Set<UUID> there(UUID master, SignedIn who) {
+    return db.select(MASTER.ID)
+        .from(MASTER)
+        .where(reach.masters(who))
+        .andExists(db.selectOne().from(VERSION).where(VERSION.MASTER_ID.eq(MASTER.ID)))
+        .andExists(
+            db.selectOne()
+                .from(RECIPE)
+                .where(RECIPE.MASTER_ID.eq(master))
+                .and(MASTER.ID.eq(any(RECIPE.OTHERS))))
+        .fetchSet(MASTER.ID);
   }
 
   private Map<UUID, Used> used(UUID master) {
@@ -113,9 +135,14 @@ class Recipes {
   }
 
   @Transactional
-  UUID keep(UUID master, String name, DeliveryApi.Chosen choices, SignedIn who) {
-    reached(master, who);
-    String clean = Titles.clean(name);
+  UUID keep(RecipeApi.NewRecipe n, SignedIn who) {
+    reached(n.master(), who);
+    List<UUID> others = n.others() == null ? List.of() : n.others().stream().distinct().toList();
+    others.forEach(o -> reached(o, who));
+    if (others.contains(n.master())) {
+      throw Refusal.bad("A recipe names its own master as another.", "Leave it out.");
+    }
+    String clean = Titles.clean(n.name());
     if (clean.isBlank()) {
       throw Refusal.bad("A recipe needs a name.", "Say what it is for.");
     }
@@ -123,9 +150,10 @@ class Recipes {
     try {
       db.insertInto(RECIPE)
           .set(RECIPE.ID, id)
-          .set(RECIPE.MASTER_ID, master)
+          .set(RECIPE.MASTER_ID, n.master())
           .set(RECIPE.NAME, clean)
-          .set(RECIPE.CHOICES, JSONB.valueOf(json.writeValueAsString(choices.known())))
+          .set(RECIPE.CHOICES, JSONB.valueOf(json.writeValueAsString(n.choices().known())))
+          .set(RECIPE.OTHERS, others.toArray(new UUID[0]))
           .set(RECIPE.MADE_BY, who.id())
           .set(RECIPE.MADE_AT, OffsetDateTime.now(clock))
           .execute();

@@ -108,10 +108,7 @@ public class Runs {
   private void begin(
       List<UUID> order, Optional<OffsetDateTime> planned, Tell tell, String note, SignedIn who) {
     Optional<OffsetDateTime> at = planned.filter(OffsetDateTime.now(clock)::isBefore);
-    for (UUID each : order) {
-      boolean last = each.equals(order.get(order.size() - 1));
-      confirmOne(each, at, last ? tell : Tell.NOBODY, note, who);
-    }
+    order.forEach(each -> confirmOne(each, at, tell, note, who));
   }
 
   private void confirmOne(

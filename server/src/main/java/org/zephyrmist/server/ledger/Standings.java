@@ -1,5 +1,6 @@
 package org.zephyrmist.server.ledger;
 
+import static org.jooq.impl.DSL.any;
 import static org.jooq.impl.DSL.count;
 import static org.jooq.impl.DSL.field;
 import static org.jooq.impl.DSL.name;
@@ -10,6 +11,7 @@ import static org.zephyrmist.server.db.Tables.STANDING;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
 import java.nio.ByteBuffer;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -135,6 +137,15 @@ public class Standings {
             .fetchSingle()
             .value1();
     return new Stand(versions, partial[0], newest == null ? 0 : newest);
+  }
+
+  /** Of these sections those to which anything of a master was delivered. */
+  public List<UUID> holding(UUID master, Collection<UUID> sections) {
+    return db.select(STANDING.SECTION_ID)
+        .from(STANDING)
+        .where(STANDING.MASTER_ID.eq(master))
+        .and(STANDING.SECTION_ID.eq(any(sections.toArray(new UUID[0]))))
+        .fetch(STANDING.SECTION_ID);
   }
 
   /** Sections that hold a version of the master before this one. */

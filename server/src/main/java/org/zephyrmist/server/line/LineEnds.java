@@ -21,17 +21,24 @@ public class LineEnds {
   private final DSLContext db;
   private final Clock clock;
   private final EndMails mails;
+  private final Orders orders;
 
-  LineEnds(DSLContext db, Clock clock, EndMails mails) {
+  LineEnds(DSLContext db, Clock clock, EndMails mails, Orders orders) {
+    this.orders = orders;
     this.mails = mails;
     this.db = db;
     this.clock = clock;
   }
 
-  /** Looks only once nobody else changes the delivery, who might set lines moving again. */
+  /** Looks only once nobody else changes its order, who might set lines moving again. */
   @Transactional
   public void check(UUID delivery) {
-    db.selectOne().from(DELIVERY).where(DELIVERY.ID.eq(delivery)).forUpdate().fetch();
+    db.selectOne()
+        .from(DELIVERY)
+        .where(DELIVERY.ID.in(orders.of(delivery)))
+        .orderBy(DELIVERY.ID)
+        .forUpdate()
+        .fetch();
     boolean moving = has(delivery, LineState.UNDER_WAY) || waitsBehind(delivery);
     if (!moving && !has(delivery, Set.of(LineState.TO_PLAN))) {
       db.update(DELIVERY)
@@ -66,15 +73,17 @@ public class LineEnds {
         .forEach(this::check);
   }
 
-  /** What waits for another part of its order goes on soon. */
+  /** What waits for another part of its order goes on soon, unless that part is held up itself. */
   private boolean waitsBehind(UUID delivery) {
     return db.fetchExists(
-        DELIVERY_LINE,
-        DELIVERY_LINE
-            .DELIVERY_ID
-            .eq(delivery)
+        db.selectOne()
+            .from(DELIVERY_LINE)
+            .join(DELIVERY)
+            .on(DELIVERY.ID.eq(DELIVERY_LINE.DELIVERY_ID))
+            .where(DELIVERY.ID.eq(delivery))
             .and(DELIVERY_LINE.STATE.eq(LineState.NOT_YET))
-            .and(DELIVERY_LINE.WAITS_FOR.eq(WaitsFor.BEFORE)));
+            .and(DELIVERY_LINE.WAITS_FOR.eq(WaitsFor.BEFORE))
+            .andNotExists(Orders.heldUpBefore()));
   }
 
   private boolean has(UUID delivery, Set<LineState> states) {

@@ -4,14 +4,18 @@ import static org.zephyrmist.server.db.Tables.DELIVERY;
 import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Select;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.delivery.LineState;
+import org.zephyrmist.core.delivery.WaitsFor;
 import org.zephyrmist.server.db.tables.Delivery;
 import org.zephyrmist.server.db.tables.DeliveryLine;
 
@@ -82,6 +86,21 @@ public class Orders {
 
   /** On a row of {@code delivery_line} with its {@code delivery}: what comes before it there. */
   static Select<?> notDoneBefore() {
+    return before(line -> line.STATE.ne(LineState.DONE));
+  }
+
+  /** The same: what before it there neither is done nor goes on by itself soon. */
+  static Select<?> heldUpBefore() {
+    Set<LineState> soon = EnumSet.of(LineState.DONE, LineState.TO_PLAN);
+    soon.addAll(LineState.UNDER_WAY);
+    return before(
+        line ->
+            line.STATE
+                .notIn(soon)
+                .and(line.WAITS_FOR.isNull().or(line.WAITS_FOR.ne(WaitsFor.BEFORE))));
+  }
+
+  private static Select<?> before(Function<DeliveryLine, Condition> state) {
     Delivery earlier = DELIVERY.as("earlier");
     DeliveryLine line = DELIVERY_LINE.as("earlier_line");
     return DSL.selectOne()
@@ -91,6 +110,6 @@ public class Orders {
         .where(earlier.ORDER_ID.eq(DELIVERY.ORDER_ID))
         .and(earlier.PLACE.lt(DELIVERY.PLACE))
         .and(line.SECTION_ID.eq(DELIVERY_LINE.SECTION_ID))
-        .and(line.STATE.ne(LineState.DONE));
+        .and(state.apply(line));
   }
 }

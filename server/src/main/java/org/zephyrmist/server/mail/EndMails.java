@@ -1,7 +1,5 @@
 package org.zephyrmist.server.mail;
 
-import static org.jooq.impl.DSL.count;
-import static org.jooq.impl.DSL.inline;
 import static org.zephyrmist.server.db.Tables.DELIVERY;
 import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
 import static org.zephyrmist.server.db.Tables.MASTER;
@@ -11,19 +9,24 @@ import static org.zephyrmist.server.db.Tables.SECTION_INSTRUCTOR;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
 import java.util.ArrayList;
-import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jooq.DSLContext;
 import org.jooq.Record;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.core.delivery.DeliveryState;
 import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.StepKind;
 import org.zephyrmist.core.delivery.Tell;
 import org.zephyrmist.server.Settings;
+import org.zephyrmist.server.db.tables.Delivery;
 import org.zephyrmist.server.mail.Mails.Letter;
 
 /** What people are told when a delivery has ended. */
@@ -40,17 +43,32 @@ public class EndMails {
     this.settings = settings;
   }
 
-  /** A delivery in the words of its mail. */
+  /**
+   * What is told of, in words: a delivery, or all that came as one order.
+   *
+   * @param id the last of the order, under which its mail is kept
+   */
   private record About(
-      UUID id, String what, boolean back, Tell tell, String note, UUID sender, String by) {}
+      UUID id,
+      List<UUID> all,
+      String what,
+      boolean back,
+      Tell tell,
+      String note,
+      UUID sender,
+      String by) {}
 
-  /** The end of a delivery; once for each end, if lines that waited go on later. */
+  /**
+   * The end of a delivery; once for each end, if lines that waited go on later. Of several as one
+   * order the last to end tells of all.
+   */
   public void ended(UUID delivery) {
     if (!mails.on()) {
       return;
     }
-    About a = about(delivery);
-    if (a.tell() == Tell.NOBODY) {
+    List<UUID> order = order(delivery);
+    About a = about(order);
+    if (a.tell() == Tell.NOBODY || moves(order)) {
       return;
     }
     List<Letter> letters = new ArrayList<>();
@@ -61,8 +79,41 @@ public class EndMails {
     mails.put(letters);
   }
 
-  private About about(UUID delivery) {
+  private List<UUID> order(UUID delivery) {
+    Delivery one = DELIVERY.as("one");
+    return db.select(DELIVERY.ID)
+        .from(DELIVERY)
+        .join(one)
+        .on(one.ID.eq(delivery))
+        .where(DELIVERY.ID.eq(one.ID).or(DELIVERY.ORDER_ID.eq(one.ORDER_ID)))
+        .orderBy(DELIVERY.PLACE)
+        .fetch(DELIVERY.ID);
+  }
+
+  private boolean moves(List<UUID> order) {
+    return db.fetchExists(
+        DELIVERY, DELIVERY.ID.in(order).and(DELIVERY.STATE.ne(DeliveryState.DONE)));
+  }
+
+  private About about(List<UUID> order) {
+    List<About> each = each(order);
+    About last = each.get(each.size() - 1);
+    return each.size() == 1
+        ? last
+        : new About(
+            last.id(),
+            order,
+            each.stream().map(About::what).collect(Collectors.joining("; ")),
+            last.back(),
+            last.tell(),
+            last.note(),
+            last.sender(),
+            last.by());
+  }
+
+  private List<About> each(List<UUID> order) {
     return db.select(
+            DELIVERY.ID,
             MASTER.CODE,
             MASTER.TITLE,
             VERSION.NUMBER,
@@ -78,30 +129,30 @@ public class EndMails {
         .on(MASTER.ID.eq(VERSION.MASTER_ID))
         .join(PERSON)
         .on(PERSON.ID.eq(DELIVERY.CONFIRMED_BY))
-        .where(DELIVERY.ID.eq(delivery))
-        .fetchSingle(
+        .where(DELIVERY.ID.in(order))
+        .orderBy(DELIVERY.PLACE)
+        .fetch(
             r ->
                 new About(
-                    delivery,
-                    r.value1() + " " + r.value2() + ", version " + r.value3(),
-                    r.value4() != null,
-                    r.value5(),
+                    r.value1(),
+                    order,
+                    r.value2()
+                        + (order.size() > 1 ? "" : " " + r.value3())
+                        + ", version "
+                        + r.value4(),
+                    r.value5() != null,
                     r.value6(),
                     r.value7(),
-                    r.value8()));
+                    r.value8(),
+                    r.value9()));
   }
 
   private Optional<Letter> sender(About a) {
-    Map<LineState, Integer> states = new EnumMap<>(LineState.class);
-    db.select(DELIVERY_LINE.STATE, count())
-        .from(DELIVERY_LINE)
-        .where(DELIVERY_LINE.DELIVERY_ID.eq(a.id()))
-        .groupBy(DELIVERY_LINE.STATE)
-        .forEach(r -> states.put(r.value1(), r.value2()));
-    int all = states.values().stream().mapToInt(Integer::intValue).sum();
-    int done = states.getOrDefault(LineState.DONE, 0);
-    int need = states.getOrDefault(LineState.NEEDS_PERSON, 0);
-    int later = states.getOrDefault(LineState.NOT_YET, 0);
+    Map<UUID, Set<LineState>> sections = sections(a);
+    int all = sections.size();
+    int done = (int) sections.values().stream().filter(Set.of(LineState.DONE)::equals).count();
+    int need = with(LineState.NEEDS_PERSON, sections);
+    int later = with(LineState.NOT_YET, sections) - both(sections);
     StringBuilder body = new StringBuilder();
     body.append(done).append(" of ").append(all).append(" sections are done.\n");
     if (need > 0) {
@@ -128,13 +179,44 @@ public class EndMails {
                     a.id(), Optional.empty(), a.sender(), done, email, subject, body.toString()));
   }
 
+  private Map<UUID, Set<LineState>> sections(About a) {
+    Map<UUID, Set<LineState>> sections = new HashMap<>();
+    db.select(DELIVERY_LINE.SECTION_ID, DELIVERY_LINE.STATE)
+        .from(DELIVERY_LINE)
+        .where(DELIVERY_LINE.DELIVERY_ID.in(a.all()))
+        .forEach(
+            r ->
+                sections
+                    .computeIfAbsent(r.value1(), k -> EnumSet.noneOf(LineState.class))
+                    .add(r.value2()));
+    return sections;
+  }
+
+  private static int with(LineState state, Map<UUID, Set<LineState>> sections) {
+    return (int) sections.values().stream().filter(s -> s.contains(state)).count();
+  }
+
+  /** Where one part of an order needs a person, and the others wait for it. */
+  private static int both(Map<UUID, Set<LineState>> sections) {
+    Set<LineState> both = EnumSet.of(LineState.NEEDS_PERSON, LineState.NOT_YET);
+    return (int) sections.values().stream().filter(s -> s.containsAll(both)).count();
+  }
+
   /** What came to one section, by kind of step. */
   private record Came(StepKind kind, int steps, List<String> titles) {}
 
   private List<Letter> instructors(About a) {
-    Map<UUID, List<Came>> came = came(a.id());
+    Map<UUID, List<Came>> came = came(a.all());
+    Set<UUID> done = new HashSet<>();
+    sections(a)
+        .forEach(
+            (section, states) -> {
+              if (states.equals(Set.of(LineState.DONE))) {
+                done.add(section);
+              }
+            });
     List<Letter> letters = new ArrayList<>();
-    db.select(DELIVERY_LINE.ID, SECTION.ID, SECTION.CODE, PERSON.ID, PERSON.NAME, PERSON.EMAIL)
+    db.select(SECTION.ID, SECTION.CODE, PERSON.ID, PERSON.NAME, PERSON.EMAIL)
         .from(DELIVERY_LINE)
         .join(SECTION)
         .on(SECTION.ID.eq(DELIVERY_LINE.SECTION_ID))
@@ -143,7 +225,7 @@ public class EndMails {
         .join(PERSON)
         .on(PERSON.ID.eq(SECTION_INSTRUCTOR.PERSON_ID))
         .where(DELIVERY_LINE.DELIVERY_ID.eq(a.id()))
-        .and(DELIVERY_LINE.STATE.eq(inline(LineState.DONE, DELIVERY_LINE.STATE)))
+        .and(SECTION.ID.in(done))
         .and(PERSON.EMAIL.isNotNull())
         .orderBy(SECTION.CODE, PERSON.EMAIL)
         .forEach(
@@ -156,15 +238,16 @@ public class EndMails {
     return letters;
   }
 
-  private Map<UUID, List<Came>> came(UUID delivery) {
+  private Map<UUID, List<Came>> came(List<UUID> deliveries) {
     Map<UUID, List<Came>> came = new HashMap<>();
     db.fetch(
-            "select s.line_id, s.kind, count(*)::int, (array_agg(s.title order by s.n))[1:?]"
+            "select l.section_id, s.kind, count(*)::int, (array_agg(s.title order by d.place, s.n))[1:?]"
                 + " from delivery_step s join delivery_line l on l.id = s.line_id"
-                + " where l.delivery_id = ? and (s.moves or s.kind in ('KEEP', 'CLASH'))"
-                + " group by s.line_id, s.kind order by s.kind",
+                + " join delivery d on d.id = l.delivery_id"
+                + " where l.delivery_id = any(?) and (s.moves or s.kind in ('KEEP', 'CLASH'))"
+                + " group by l.section_id, s.kind order by s.kind",
             TITLES,
-            delivery)
+            deliveries.toArray(new UUID[0]))
         .forEach(
             r ->
                 came.computeIfAbsent(r.get(0, UUID.class), k -> new ArrayList<>())

@@ -6,13 +6,20 @@ import static org.zephyrmist.server.db.Tables.SECTION;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.OffsetDateTime;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.jooq.Query;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.Titles;
 import org.zephyrmist.core.delivery.Held;
 
 /** When shells were looked at last, in which state they were, and what was their sections' own. */
@@ -87,6 +94,44 @@ public class Looks {
             r ->
                 new OwnItem(
                     Kind.valueOf(r.getKind()), r.getTitle(), r.getChangedBy(), r.getChangedAt()));
+  }
+
+  /**
+   * An item that stands in several shells and that no master brought, by what it is called.
+   *
+   * @param sections in which it was when they were read last
+   */
+  public record Added(Kind kind, String title, List<UUID> sections) {}
+
+  /** What sections added by hand, what most of them have first. */
+  public List<Added> added(Collection<UUID> sections, int most) {
+    Map<Called, Added> all = new LinkedHashMap<>();
+    db.fetch(
+            "select kind, title, array_agg(distinct section_id) from own_item"
+                + " where section_id = any(?) group by kind, title order by title",
+            (Object) sections.toArray(new UUID[0]))
+        .forEach(
+            r -> {
+              Kind kind = Kind.valueOf(r.get(0, String.class));
+              String title = r.get(1, String.class);
+              List<UUID> in = List.of(r.get(2, UUID[].class));
+              all.merge(
+                  new Called(kind, Titles.folded(title)),
+                  new Added(kind, title, in),
+                  Looks::together);
+            });
+    return all.values().stream()
+        .sorted(Comparator.comparingInt((Added a) -> a.sections().size()).reversed())
+        .limit(most)
+        .toList();
+  }
+
+  private record Called(Kind kind, String title) {}
+
+  private static Added together(Added a, Added b) {
+    Set<UUID> both = new LinkedHashSet<>(a.sections());
+    both.addAll(b.sections());
+    return new Added(a.kind(), a.title(), List.copyOf(both));
   }
 
   /**
