@@ -37,6 +37,8 @@
   }
   let emptied = $derived(because('EMPTIED'));
   let worked = $derived(because('NOT_CLEARED'));
+  let added = $derived(because('WEEKS_ADDED'));
+  let placeless = $derived(because('NO_WEEK'));
   const codes = (lines: Schemas['DeliveryLine'][]) =>
     lines
       .slice(0, 4)
@@ -65,6 +67,28 @@
           worked,
         )}. Nothing is done there.</span
       >
+    </p>
+  {/if}
+  {#if added.length}
+    <p class="ask">
+      <span
+        >{many(added.length, 'shell')}
+        {added.length === 1 ? 'has' : 'have'} too few places for weeks ({codes(added)}). Places are
+        added.</span
+      >
+      <Act disabled={!planned} onclick={() => change({ weeks: 'LEAVE_OUT' })}
+        >Leave those weeks out</Act
+      >
+    </p>
+  {/if}
+  {#if placeless.length}
+    <p class="ask">
+      <span
+        >{many(placeless.length, 'shell')}
+        {placeless.length === 1 ? 'has' : 'have'} too few places for weeks ({codes(placeless)}).
+        Weeks without a place do not come there.</span
+      >
+      <Act disabled={!planned} onclick={() => change({ weeks: 'ADD' })}>Add places</Act>
     </p>
   {/if}
   {#if emptied.length}

@@ -52,6 +52,10 @@ final class Agreement {
             + " join holding h on h.platform_item = i.id"
             + " group by i.shell_id, h.master_id, i.title having count(*) > 1");
     none(
+        "a shell has two front pages",
+        "select shell_id from practice.item where wording ->> 'subject' = 'FRONT_PAGE'"
+            + " group by shell_id having count(*) > 1");
+    none(
         "the ledger sees an item that the platform has not",
         "select s.sourced_id || ' ' || h.title from holding h join section s on s.id = h.section_id"
             + " where h.here is not null and not exists"
@@ -78,7 +82,7 @@ final class Agreement {
             + NEWEST
             + " on v.master_id = h.master_id"
             + " join tree_item t on t.tree_id = v.tree_id and t.item_key = h.item_key"
-            + " where h.here = h.shown and h.sent <> t.aspects");
+            + " where h.here = h.shown and h.sent <> t.aspects and h.item_kind <> 'SETUP'");
     none(
         "a section is still taken, or a step not receipted",
         "select sourced_id from section where busy_line is not null"

@@ -108,6 +108,14 @@ final class College {
     return master;
   }
 
+  /** A front page in the draft of a master. */
+  void frontPage(String master, String html) {
+    String items = "/api/masters/" + master + "/draft/items";
+    Map<String, String> setup = Map.of("kind", "SETUP", "title", "Front page");
+    String key = api.post(items, setup).path("key").asString();
+    api.patch(items + "/" + key, Map.of("subject", "FRONT_PAGE", "html", html));
+  }
+
   void freeze(String note) {
     freeze(master, note);
   }

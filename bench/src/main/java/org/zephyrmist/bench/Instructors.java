@@ -13,6 +13,7 @@ import tools.jackson.databind.JsonNode;
 
 /** Instructors at work in their shells; remembers what they did, to see whether it lasts. */
 final class Instructors {
+  private static final Set<String> WRITTEN = Set.of("PAGE", "SETUP");
   private final Random random;
   private final Map<String, String> lastTextByItem = new HashMap<>();
   private final Set<String> deleted = new HashSet<>();
@@ -36,7 +37,7 @@ final class Instructors {
     try {
       List<JsonNode> pages = new ArrayList<>();
       for (JsonNode i : practice.items(shell)) {
-        if (i.path("kind").asString().equals("PAGE")) {
+        if (WRITTEN.contains(i.path("kind").asString())) {
           pages.add(i);
         }
       }
@@ -51,11 +52,12 @@ final class Instructors {
       JsonNode page = pages.get(random.nextInt(pages.size()));
       String id = page.path("id").asString();
       String path = "/shells/" + shell + "/items/" + id;
-      if (what == 1) {
+      boolean setup = page.path("kind").asString().equals("SETUP");
+      if (what == 1 && !setup) {
         deleted.add(id);
         practice.form(path + "/delete", Map.of());
         did.merge("item deleted by an instructor", 1, Integer::sum);
-      } else if (what < 4) {
+      } else if (what < 4 && !setup) {
         practice.form(path + "/due", Map.of("due", "2026-10-0" + (1 + n++ % 9) + "T18:00"));
         did.merge("date set by an instructor", 1, Integer::sum);
       } else {

@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.sql.Connection;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.OffsetDateTime;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -20,8 +21,8 @@ import tools.jackson.databind.JsonNode;
 /**
  * Two servers on one queue, killed and started again, PostgreSQL restarted, a platform that fails
  * in every way, instructors who edit meanwhile; in each shell two masters of one cartridge and one
- * of another whose items have the same identifiers; and then: does the ledger agree with the
- * platform, item by item?
+ * of another whose items have the same identifiers, two of them with front pages that are one in
+ * the shell; and then: does the ledger agree with the platform, item by item?
  */
 final class Survival {
   private static final List<String> FAULTS =
@@ -33,6 +34,7 @@ final class Survival {
           "ZEPHYRMIST_LOOKSIFTHERE", "1s",
           "ZEPHYRMIST_CALL_TIMEOUT", "5s",
           "ZEPHYRMIST_LINES_AT_ONCE", "4");
+  private static final List<String> WRITTEN = List.of("PAGE", "SETUP");
   private static final int ITEMS = 20;
   private final Random random;
   private final int sections;
@@ -67,6 +69,10 @@ final class Survival {
       masters.add(college.make(edition));
       masters.add(college.make(edition));
       masters.add(college.make(college.takeIn(Samples.alike(folder, ITEMS))));
+      for (String master : List.of(masters.get(0), masters.get(2))) {
+        college.frontPage(master, "<p>Front page " + masters.indexOf(master) + ".</p>");
+        college.freeze(master, "With a front page");
+      }
       try (Connection db = s.connect()) {
         ids = college.sections(db);
       }
@@ -81,16 +87,17 @@ final class Survival {
           new ArrayDeque<>(
               List.of(
                   () -> kill(0),
+                  () -> attempt("two masters as one order", this::order),
                   () -> attempt("taken back", this::takeBack),
                   this::restartPostgres,
                   () -> attempt("queue of the platform paused", () -> college.practice.queue(true)),
                   () -> kill(1)));
       Instant start = Instant.now();
-      Instant next = start.plus(chaos.dividedBy(6));
+      Instant next = start.plus(chaos.dividedBy(7));
       while (Instant.now().isBefore(start.plus(chaos))) {
         if (Instant.now().isAfter(next) && !certain.isEmpty()) {
           certain.pop().take();
-          next = next.plus(chaos.dividedBy(6));
+          next = next.plus(chaos.dividedBy(7));
         }
         something();
         College.pause(100 + random.nextInt(600));
@@ -113,8 +120,10 @@ final class Survival {
       fault();
     } else if (n < 80) {
       instructors.act(college.practice, shell(), did);
-    } else if (n < 86) {
+    } else if (n < 84) {
       attempt("new version delivered", this::nextVersion);
+    } else if (n < 86) {
+      attempt("two masters as one order", this::order);
     } else if (n < 88) {
       attempt("taken back", this::takeBack);
     } else if (n < 90) {
@@ -171,7 +180,7 @@ final class Survival {
     for (JsonNode n : college.api.get("/api/masters/" + master + "/versions/0/outline")) {
       if (!n.path("kind").asString().equals("MODULE") && random.nextInt(4) == 0) {
         String text = "<p>Wording of version " + (versions + 1) + ".</p>";
-        if (n.path("kind").asString().equals("PAGE")) {
+        if (WRITTEN.contains(n.path("kind").asString())) {
           college.api.patch(draft + n.path("key").asString(), Map.of("html", text));
         }
       }
@@ -191,6 +200,18 @@ final class Survival {
     deliveries.add(id);
   }
 
+  /** The newest of two masters that meet in the front page, as one order. */
+  private void order() {
+    List<String> both = List.of(college.newest(masters.get(0)), college.newest(masters.get(2)));
+    Map<String, Object> body = Map.of("version", both.get(0), "sections", ids, "together", both);
+    String id = college.api.post("/api/deliveries", body).path("id").asString();
+    college
+        .api
+        .get("/api/deliveries/" + id)
+        .path("together")
+        .forEach(d -> deliveries.add(d.path("id").asString()));
+  }
+
   /** Of a delivery by chance, with what was changed since left. */
   private void takeBack() {
     String of = deliveries.get(random.nextInt(deliveries.size()));
@@ -201,7 +222,11 @@ final class Survival {
   private void act(String delivery, String what) {
     String state =
         college.api.get("/api/deliveries/" + delivery).path("delivery").path("state").asString();
-    if (state.equals("PLANNED")) {
+    if (state.equals("PLANNED") && random.nextBoolean()) {
+      OffsetDateTime soon = OffsetDateTime.now().plusSeconds(3);
+      college.api.post("/api/deliveries/" + delivery + "/confirm", Map.of("at", soon.toString()));
+      count("waits for a time");
+    } else if (state.equals("PLANNED")) {
       college.confirm(delivery);
     } else {
       college.api.post("/api/deliveries/" + delivery + "/" + what, null);
@@ -263,8 +288,10 @@ final class Survival {
     for (int i = 0; i < 20; i++) {
       JsonNode d = college.awaitLeaves(delivery, "PLANNING");
       if (d.path("delivery").path("state").asString().equals("PLANNED")) {
+        d.path("together").forEach(x -> college.awaitLeaves(x.path("id").asString(), "PLANNING"));
         college.confirm(delivery);
       }
+      college.awaitLeaves(delivery, "SCHEDULED");
       d = college.awaitLeaves(delivery, "RUNNING");
       boolean back = d.path("delivery").has("takesBack"); // another came after: a person is asked
       boolean all =

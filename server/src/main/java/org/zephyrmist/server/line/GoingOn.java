@@ -128,4 +128,16 @@ public class GoingOn {
         .execute();
     return moved.map(r -> r.getId());
   }
+
+  /** What it waited for will never come; another plan begins anew. */
+  public void stop(UUID line) {
+    db.update(DELIVERY_LINE)
+        .set(DELIVERY_LINE.STATE, LineState.STOPPED)
+        .setNull(DELIVERY_LINE.WAITS_FOR)
+        .setNull(DELIVERY_LINE.NEXT_TRY)
+        .setNull(DELIVERY_LINE.REASON)
+        .setNull(DELIVERY_LINE.REMEDY)
+        .where(DELIVERY_LINE.ID.eq(line))
+        .execute();
+  }
 }

@@ -18,14 +18,19 @@ import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.cartridge.PackageFormat;
+import org.zephyrmist.server.people.Reach;
+import org.zephyrmist.server.people.SignedIn;
+import org.zephyrmist.server.web.Refusal;
 
 /** Packages that wait to be brought in, at most one for a section. */
 @Component
 class WaitingPackages {
   private final DSLContext db;
+  private final Reach reach;
 
-  WaitingPackages(DSLContext db) {
+  WaitingPackages(DSLContext db, Reach reach) {
     this.db = db;
+    this.reach = reach;
   }
 
   /**
@@ -105,5 +110,12 @@ class WaitingPackages {
                     r.value9(),
                     r.value10(),
                     r.value11()));
+  }
+
+  /** The one of a section within reach. */
+  One one(UUID section, SignedIn who) {
+    return some(SECTION.ID.eq(section).and(reach.sections(who))).stream()
+        .findFirst()
+        .orElseThrow(() -> Refusal.notFound("package that waits"));
   }
 }
