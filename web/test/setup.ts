@@ -1,5 +1,9 @@
 import '@testing-library/jest-dom/vitest';
 import { configure } from '@testing-library/svelte';
+import { afterEach, beforeAll } from 'vitest';
+import { hand } from '../src/frame/hand.svelte';
+import { place } from '../src/frame/place.svelte';
+import { session } from '../src/frame/session.svelte';
 
 // A busy machine may take long for what a test waits for.
 configure({ asyncUtilTimeout: 30_000 });
@@ -25,3 +29,18 @@ Element.prototype.animate ??= function () {
     onfinish: null,
   }) as unknown as Animation;
 };
+
+/** Files of tests share one window, so each finds it as a browser opens it. */
+function fresh() {
+  sessionStorage.clear();
+  localStorage.clear();
+  hand.drop();
+  place.go('/');
+  session.me = null;
+  session.known = false;
+  session.terms = [];
+  session.termsKnown = false;
+  session.termId = '';
+}
+beforeAll(fresh);
+afterEach(() => document.body.replaceChildren());
