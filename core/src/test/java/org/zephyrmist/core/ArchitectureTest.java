@@ -8,7 +8,8 @@ import com.tngtech.archunit.core.importer.ClassFileImporter;
 import org.junit.jupiter.api.Test;
 
 class ArchitectureTest {
-  private final JavaClasses core = new ClassFileImporter().importPackages("org.zephyrmist.core");
+  private static final JavaClasses core =
+      new ClassFileImporter().importPackages("org.zephyrmist.core");
 
   @Test
   void coreKnowsNoFrameworkNoDatabaseAndNoNetwork() {
