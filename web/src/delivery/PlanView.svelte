@@ -193,7 +193,7 @@
       ? many(counts.CLASH, 'clash', 'clashes') +
         (d.clash === 'KEEP_SECTION' ? ' kept as the section has it' : ' overwritten')
       : '',
-    counts.BLOCKED ? many(counts.BLOCKED, 'step') + ' blocked by student work' : '',
+    counts.BLOCKED ? many(counts.BLOCKED, 'step') + ' blocked' : '',
     readAt ? 'read from the shells ' + ago(readAt) : '',
   ]
     .filter(Boolean)

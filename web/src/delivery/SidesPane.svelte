@@ -57,7 +57,7 @@
     CLASH: 'both changed it',
     TWIN: 'the section holds something alike',
     RETIRE: 'left the version, untouched here',
-    BLOCKED: 'students have handed in work',
+    BLOCKED: 'nothing before a person decides',
     SAME: 'nothing to do',
   };
   let said = $derived<Record<StepKind, string>>(

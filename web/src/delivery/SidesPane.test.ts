@@ -53,7 +53,7 @@ describe('the sides of a step', () => {
     place.go('/deliveries/d');
     render(SidesPane, { detail });
     expect(screen.getByRole('group', { name: 'Legend' })).toHaveTextContent(
-      'students have handed in work',
+      'nothing before a person decides',
     );
   });
 

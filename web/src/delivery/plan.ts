@@ -231,14 +231,18 @@ export function moved(
 
 const asks: readonly StepKind[] = ['CLASH', 'TWIN', 'BLOCKED'];
 
-/** The next step that a person may want to look at, from the top again after the last. */
+/** The next step that a person may decide, from the top again after the last. */
 export function wanted(pic: Picture, from: Spot): (Spot & { cell: Cell }) | undefined {
   for (let i = 0; i <= pic.rows.length; i++) {
     const at = (from.row + i) % pic.rows.length;
     const row = pic.rows[at];
     if (row?.type !== 'item') continue;
     const cell = row.cells.find(
-      (c) => asks.includes(c.kind) && (i || pic.columnOf[c.line] > from.col),
+      (c) =>
+        asks.includes(c.kind) &&
+        c.reason !== 'NO_WEEK' &&
+        c.reason !== 'NO_PLACE' &&
+        (i || pic.columnOf[c.line] > from.col),
     );
     if (cell) return { row: at, col: pic.columnOf[cell.line], cell };
   }

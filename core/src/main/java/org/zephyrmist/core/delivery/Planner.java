@@ -321,10 +321,10 @@ public final class Planner {
 
   private Step add(Node m, Reason reason) {
     if (!meant.hasPlace(m.key())) {
-      return left(m, StepKind.KEEP, Optional.empty(), Reason.NO_PLACE);
+      return left(m, StepKind.BLOCKED, Optional.empty(), Reason.NO_PLACE);
     }
     if (meant.withoutWeek().contains(m.key())) {
-      return left(m, StepKind.KEEP, Optional.empty(), Reason.NO_WEEK);
+      return left(m, StepKind.BLOCKED, Optional.empty(), Reason.NO_WEEK);
     }
     Set<Aspect> all = EnumSet.allOf(Aspect.class);
     return step(m, StepKind.ADD, Optional.empty(), Map.of(), all, reason);

@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.zephyrmist.core.content.Aspect;
@@ -65,23 +66,34 @@ public record WeekPlaces(String id, Wording wording) {
    * most of them are, whatever the college calls it.
    */
   public static List<Week> weeks(Tree version) {
-    Map<String, List<Week>> series = new HashMap<>();
-    for (Node n : version.in(Optional.empty())) {
-      if (n.kind() == Kind.MODULE) {
-        Numbered.of(n.title())
-            .ifPresent(
-                t ->
-                    series
-                        .computeIfAbsent(t.series(), k -> new ArrayList<>())
-                        .add(new Week(t.n(), n.key())));
-      }
+    List<Node> modules =
+        version.in(Optional.empty()).stream().filter(n -> n.kind() == Kind.MODULE).toList();
+    List<Week> weeks = new ArrayList<>();
+    longest(modules.stream().map(Node::title).toList())
+        .forEach((at, n) -> weeks.add(new Week(n, modules.get(at).key())));
+    return weeks;
+  }
+
+  /** The last number of the weeks among modules with these titles; 0 if none is a week. */
+  public static int last(List<String> titles) {
+    return longest(titles).values().stream().mapToInt(Integer::intValue).max().orElse(0);
+  }
+
+  /** The numbers of the longest series, by the place of the title. */
+  private static Map<Integer, Integer> longest(List<String> titles) {
+    Map<String, Map<Integer, Integer>> series = new HashMap<>();
+    for (int i = 0; i < titles.size(); i++) {
+      int at = i;
+      Numbered.of(titles.get(i))
+          .ifPresent(t -> series.computeIfAbsent(t.series(), k -> new TreeMap<>()).put(at, t.n()));
     }
     return series.entrySet().stream()
         .max(
-            Comparator.comparingInt((Map.Entry<String, List<Week>> e) -> e.getValue().size())
+            Comparator.comparingInt(
+                    (Map.Entry<String, Map<Integer, Integer>> e) -> e.getValue().size())
                 .thenComparing(Map.Entry::getKey))
         .map(Map.Entry::getValue)
-        .orElse(List.of());
+        .orElse(Map.of());
   }
 
   /** Those that a plan brings and for which there is no place. */

@@ -104,7 +104,7 @@ class IntoTest {
   void whereThereIsNoSuchPlaceNothingIsBrought() {
     Node page = Sample.page("p");
     Step s = only(Sample.meant(List.of(page)).placed(Map.of()));
-    assertThat(s.moves()).isFalse();
+    assertThat(s.kind()).isEqualTo(StepKind.BLOCKED);
     assertThat(s.reason()).isEqualTo(Reason.NO_PLACE);
   }
 }

@@ -73,6 +73,8 @@ class WeekPlacesTest {
     assertThat(numbers(modules("Weeks 1–2", "Week 3", "Week 4/5")))
         .containsExactlyInAnyOrder(2, 3, 5);
     assertThat(numbers(modules("Start here", "Resources"))).isEmpty();
+    assertThat(WeekPlaces.last(List.of("Start here", "Week 2", "Weeks 9–10"))).isEqualTo(10);
+    assertThat(WeekPlaces.last(List.of("Start here"))).isZero();
   }
 
   @Test

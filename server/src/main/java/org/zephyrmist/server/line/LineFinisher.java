@@ -72,8 +72,7 @@ class LineFinisher {
       boolean noWeek = s.reason() == Step.Reason.NO_WEEK;
       noPlace += nowhere ? 1 : 0;
       this.noWeek += noWeek ? 1 : 0;
-      kept +=
-          (s.kind() == StepKind.KEEP || s.kind() == StepKind.CLASH) && !nowhere && !noWeek ? 1 : 0;
+      kept += (s.kind() == StepKind.KEEP || s.kind() == StepKind.CLASH) ? 1 : 0;
     }
   }
 

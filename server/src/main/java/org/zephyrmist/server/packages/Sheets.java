@@ -4,6 +4,9 @@ import java.util.List;
 import org.jsoup.nodes.Document;
 import org.jsoup.nodes.Element;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.delivery.WeekPlaces;
 import org.zephyrmist.server.platform.Platforms;
 import org.zephyrmist.server.platform.SheetWords;
 
@@ -38,7 +41,7 @@ class Sheets {
             + w.platformName()
             + (words.version().isBlank() ? "" : ", " + words.version())
             + ".");
-    steps(body, words);
+    steps(body, words, weeks(change));
     list(body, "It brings " + change.added().size() + " new", change.added());
     list(
         body,
@@ -55,9 +58,27 @@ class Sheets {
     return page.outerHtml();
   }
 
-  private static void steps(Element body, SheetWords w) {
+  private static int weeks(SectionPackages.Change change) {
+    return WeekPlaces.last(
+        change.items().stream()
+            .filter(i -> i.kind() == Kind.MODULE && i.place().parent().isEmpty())
+            .map(Item::title)
+            .toList());
+  }
+
+  private static void steps(Element body, SheetWords w, int weeks) {
     body.appendElement("h2").text("What to do");
     Element list = body.appendElement("ol");
+    if (weeks > 1) {
+      step(
+          list,
+          "Places for weeks first: ",
+          "it has weeks up to number "
+              + weeks
+              + ". If the shell has fewer places, add them before, or the last weeks are piled into"
+              + " its last place.",
+          "");
+    }
     step(list, "Where it goes in: ", w.where(), "where the platform takes in a Common Cartridge.");
     step(list, "Not to be mistaken for: ", w.avoid(), "");
     step(list, "Leave unticked: ", w.untick(), "");

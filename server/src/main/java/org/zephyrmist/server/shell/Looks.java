@@ -108,7 +108,7 @@ public class Looks {
     Map<Called, Added> all = new LinkedHashMap<>();
     db.fetch(
             "select kind, title, array_agg(distinct section_id) from own_item"
-                + " where section_id = any(?) group by kind, title order by title",
+                + " where section_id = any(?) and kind <> 'SETUP' group by kind, title order by title",
             (Object) sections.toArray(new UUID[0]))
         .forEach(
             r -> {
