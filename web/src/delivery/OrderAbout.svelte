@@ -40,21 +40,40 @@
   let fits = $derived(
     [
       {
-        u: forecast.otherTerm,
+        u: forecast.unfit.otherTerm,
         harm: true,
         words: (u: Unfit) =>
           `${many(u.length, 'section')} of ${about(u)}, not of the term of the others`,
       },
       {
-        u: forecast.otherCourse,
+        u: forecast.unfit.otherCourse,
         harm: true,
         words: (u: Unfit) =>
           `${many(u.length, 'section')} of ${about(u)}, for which this master is not meant`,
       },
       {
-        u: forecast.noShell,
+        u: forecast.unfit.own,
+        harm: true,
+        words: (u: Unfit) => `${many(u.length, 'section')} from whose shell this master was made`,
+      },
+      {
+        u: forecast.unfit.otherCampus,
+        harm: true,
+        words: (u: Unfit) =>
+          `${many(u.length, 'section')} at ${about(u)}, not at the campus of the others`,
+      },
+      {
+        u: forecast.unfit.noShell,
         harm: false,
         words: (u: Unfit) => `${many(u.length, 'section')} without a shell`,
+        then: '; they wait, and are filled when they have one.',
+      },
+      {
+        u: forecast.unfit.packageWaits,
+        harm: false,
+        words: (u: Unfit) =>
+          `${many(u.length, 'section')} whose last package is not brought in yet`,
+        then: '; they wait until it is.',
       },
     ].filter((f) => f.u.length),
   );
@@ -128,9 +147,7 @@
   {#each fits as f (f.words(f.u))}
     <p class="fit">
       <StepMark kind={f.harm ? 'BLOCKED' : 'CLASH'} size={12} /><span
-        >{f.words(f.u)} ({codes(f.u)}){f.harm
-          ? '.'
-          : '; they wait, and are filled when they have one.'}
+        >{f.words(f.u)} ({codes(f.u)}){f.then ?? '.'}
         {#if drop}
           <button type="button" class="link" onclick={() => drop(f.u.map((x) => x.section))}
             >Take {f.u.length === 1 ? 'it' : 'them'} out</button

@@ -1,3 +1,5 @@
+-- The section from whose shell a master was made, if it was.
+alter table master add column made_from uuid references section on delete set null;
 -- Masters that a recipe brings besides its own, as one order.
 alter table recipe add column others uuid[] not null default '{}';
 -- What becomes of weeks for which a shell has no place.

@@ -11,6 +11,8 @@ import tools.jackson.databind.JsonNode;
 
 /** Deliveries of parts: what is chosen, what comes along, what is left out, how it arrives. */
 class PartsIT extends ServerIT {
+  private static final String USUAL = "\"arrival\":\"AS_IN_MASTER\"";
+
   private String order(String master, int number, List<UUID> sections, String choices) {
     String ids = sections.stream().map(s -> "\"" + s + "\"").collect(Collectors.joining(","));
     return "{\"version\":\"%s\",\"sections\":[%s],\"choices\":{\"clash\":\"KEEP_SECTION\",\"twin\":\"ADOPT\",%s}}"
@@ -159,9 +161,58 @@ class PartsIT extends ServerIT {
         .where(org.zephyrmist.server.db.Tables.SECTION.ID.eq(to.get(0)))
         .execute();
     JsonNode f = forecast(master, 1, to, "\"arrival\":\"SHOWN\"");
-    assertThat(f.path("noShell").get(0).path("section").asString()).isEqualTo(to.get(0).toString());
-    assertThat(f.path("otherCourse").size()).isZero();
+    assertThat(f.path("unfit").path("noShell").get(0).path("section").asString())
+        .isEqualTo(to.get(0).toString());
+    assertThat(f.path("unfit").path("otherCourse").size()).isZero();
     assertThat(f.path("stand").path("0").asInt()).isEqualTo(1);
+  }
+
+  private static List<String> codes(JsonNode forecast, String list) {
+    return forecast
+        .path("unfit")
+        .path(list)
+        .valueStream()
+        .map(u -> u.path("code").asString())
+        .toList();
+  }
+
+  @Test
+  void aFewOfAnotherCampusAndShellsWherePackagesWaitAreMarked() throws Exception {
+    List<UUID> to =
+        sections(
+            "lgt-ph0",
+            "lgt-ph1",
+            "lgt-ph2",
+            "lgt-ph3",
+            "lgt-ph4",
+            "lgt-ph5",
+            "lgt-ph6",
+            "lgt-ph7",
+            "lgt-ph8",
+            "lgt-pkph");
+    String master = master("VHH");
+    JsonNode f = forecast(master, 1, to, USUAL);
+    assertThat(codes(f, "otherCampus")).containsExactly("lgt-pkph");
+    assertThat(codes(f, "packageWaits")).isEmpty();
+    assertThat(codes(forecast(master, 1, to.subList(7, 10), USUAL), "otherCampus"))
+        .as("two and one are no mistake")
+        .isEmpty();
+    delivered(master, 1, to.subList(9, 10), USUAL);
+    assertThat(codes(forecast(master, 1, to, USUAL), "packageWaits")).containsExactly("lgt-pkph");
+  }
+
+  @Test
+  void theShellFromWhichAMasterWasMadeIsMarked() throws Exception {
+    List<UUID> to = sections("lgt-pi1", "lgt-pi2");
+    Practice.addPage("lgt-pi1", "Ropes", "<p>Check each.</p>");
+    Caller.Answer made =
+        coordinator.post(
+            "/api/masters/shells/" + to.get(0),
+            "{\"code\":\"VII\",\"title\":\"From a shell\",\"courses\":[]}");
+    assertThat(made.status()).as(made.text()).isEqualTo(201);
+    String master = made.json().path("id").asString();
+    freeze(master, "First");
+    assertThat(codes(forecast(master, 1, to, USUAL), "own")).containsExactly("lgt-pi1");
   }
 
   @Test

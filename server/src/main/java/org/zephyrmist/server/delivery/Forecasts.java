@@ -1,10 +1,5 @@
 package org.zephyrmist.server.delivery;
 
-import static org.zephyrmist.server.db.Tables.CAMPUS;
-import static org.zephyrmist.server.db.Tables.COURSE;
-import static org.zephyrmist.server.db.Tables.SECTION;
-import static org.zephyrmist.server.db.Tables.TERM;
-
 import jakarta.validation.constraints.NotNull;
 import java.util.ArrayList;
 import java.util.BitSet;
@@ -14,7 +9,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
-import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.EditRule;
@@ -28,12 +22,10 @@ import org.zephyrmist.core.delivery.Forecast;
 import org.zephyrmist.core.delivery.InSection;
 import org.zephyrmist.core.delivery.Needs;
 import org.zephyrmist.core.delivery.PartsChoice;
-import org.zephyrmist.core.delivery.SectionFacts;
 import org.zephyrmist.core.delivery.StepKind;
 import org.zephyrmist.core.delivery.WeekPlaces;
 import org.zephyrmist.core.tree.Node;
 import org.zephyrmist.core.tree.Tree;
-import org.zephyrmist.server.coverage.Rules;
 import org.zephyrmist.server.ledger.Alike;
 import org.zephyrmist.server.ledger.Standings;
 import org.zephyrmist.server.master.VersionNeeds;
@@ -42,26 +34,19 @@ import org.zephyrmist.server.master.Versions;
 /** What a delivery would do, told while its choices are made. */
 @Component
 class Forecasts {
-  private final DSLContext db;
   private final Versions versions;
   private final VersionNeeds needs;
   private final Alike alike;
   private final Standings standings;
-  private final Rules rules;
+  private final Targets targets;
 
   Forecasts(
-      DSLContext db,
-      Versions versions,
-      VersionNeeds needs,
-      Alike alike,
-      Standings standings,
-      Rules rules) {
-    this.rules = rules;
-    this.db = db;
+      Versions versions, VersionNeeds needs, Alike alike, Standings standings, Targets targets) {
     this.versions = versions;
     this.needs = needs;
     this.alike = alike;
     this.standings = standings;
+    this.targets = targets;
   }
 
   /** What needs an item. */
@@ -91,17 +76,13 @@ class Forecasts {
       int sections,
       @NotNull Map<StepKind, Integer> steps) {}
 
-  /** A section that may be no target; why is told by the list it stands in. */
-  record Unfit(@NotNull UUID section, @NotNull String code, @NotNull String about) {}
-
   /**
    * @param totals of steps, without modules
    * @param items brought to any section, without modules
    * @param stand sections by the version they hold, 0 where it never arrived
    * @param newest number of the newest version
    * @param weeks modules of the version that are weeks
-   * @param otherTerm sections of another term than most
-   * @param otherCourse sections that no coverage rule of the master names, if it has any
+   * @param unfit sections that are perhaps not meant
    */
   record DeliveryForecast(
       @NotNull List<ForecastRow> rows,
@@ -112,36 +93,23 @@ class Forecasts {
       int newest,
       int students,
       int weeks,
-      @NotNull List<Unfit> noShell,
-      @NotNull List<Unfit> otherTerm,
-      @NotNull List<Unfit> otherCourse) {}
-
-  private record Target(
-      UUID id,
-      String code,
-      SectionFacts facts,
-      String courseCode,
-      Optional<String> term,
-      boolean shell,
-      int students) {}
+      @NotNull Targets.Unfits unfit) {}
 
   /**
    * @param sections within reach of who asks
    */
   DeliveryForecast of(UUID version, List<UUID> sections, PartsChoice parts, Choices choices) {
     Versions.Version v = versions.get(version);
-    List<Target> targets = targets(sections);
-    List<UUID> ids = targets.stream().map(Target::id).toList();
+    List<Targets.Target> to = targets.of(sections);
+    List<UUID> ids = to.stream().map(Targets.Target::id).toList();
     Forecast f =
         Forecast.of(
             v.tree(),
             needs.of(v),
             parts,
             choices,
-            new Forecast.Sections(targets.stream().map(Target::facts).toList(), holds(v, ids)));
+            new Forecast.Sections(to.stream().map(Targets.Target::facts).toList(), holds(v, ids)));
     Standings.Stand stand = standings.stand(v.master(), ids);
-    Set<UUID> unexpected = rules.unexpected(v.master(), ids);
-    String term = most(targets);
     return new DeliveryForecast(
         f.items().stream().map(i -> row(v.tree(), i)).toList(),
         f.totals(),
@@ -149,58 +117,13 @@ class Forecasts {
         stand.versions(),
         stand.partial(),
         stand.newest(),
-        targets.stream().mapToInt(Target::students).sum(),
+        to.stream().mapToInt(Targets.Target::students).sum(),
         WeekPlaces.weeks(v.tree()).size(),
-        unfit(targets.stream().filter(t -> !t.shell()).toList(), t -> ""),
-        unfit(
-            targets.stream().filter(t -> !t.term().orElse("").equals(term)).toList(),
-            t -> t.term().orElse("no term")),
-        unfit(
-            targets.stream().filter(t -> unexpected.contains(t.id())).toList(),
-            Target::courseCode));
+        targets.unfits(v.master(), to));
   }
 
   private static boolean brought(Forecast.OfItem i) {
     return i.meant() && i.kind() != Kind.MODULE && i.chosen() + i.along() > 0;
-  }
-
-  private static List<Unfit> unfit(
-      List<Target> targets, java.util.function.Function<Target, String> about) {
-    return targets.stream().map(t -> new Unfit(t.id(), t.code(), about.apply(t))).toList();
-  }
-
-  private static String most(List<Target> targets) {
-    return targets.stream()
-        .collect(Collectors.groupingBy(t -> t.term().orElse(""), Collectors.counting()))
-        .entrySet()
-        .stream()
-        .max(Map.Entry.comparingByValue())
-        .map(Map.Entry::getKey)
-        .orElse("");
-  }
-
-  private List<Target> targets(List<UUID> sections) {
-    return db.select(SECTION.fields())
-        .select(CAMPUS.SOURCED_ID, COURSE.CODE, TERM.TITLE)
-        .from(SECTION)
-        .join(CAMPUS)
-        .on(CAMPUS.ID.eq(SECTION.CAMPUS_ID))
-        .join(COURSE)
-        .on(COURSE.ID.eq(SECTION.COURSE_ID))
-        .leftJoin(TERM)
-        .on(TERM.ID.eq(SECTION.TERM_ID))
-        .where(SECTION.ID.in(sections))
-        .orderBy(SECTION.CODE, SECTION.ID)
-        .fetch(
-            r ->
-                new Target(
-                    r.get(SECTION.ID),
-                    r.get(SECTION.CODE),
-                    new SectionFacts(r.get(CAMPUS.SOURCED_ID), "", Set.of()),
-                    r.get(COURSE.CODE),
-                    Optional.ofNullable(r.get(TERM.TITLE)),
-                    r.get(SECTION.SHELL) != null,
-                    Optional.ofNullable(r.get(SECTION.STUDENTS)).orElse(0)));
   }
 
   /**

@@ -105,7 +105,7 @@ class FromShells {
     Look look = look(section);
     look.missing().forEach((sha256, name) -> fetch(look.gateway(), sha256, name));
     FromShell taken = look.taken();
-    return transaction.execute(t -> keep(taken, code, title, program, courses, who));
+    return transaction.execute(t -> keep(section, taken, code, title, program, courses, who));
   }
 
   /** What the platform does not give is a dead link, which freezing the draft tells. */
@@ -141,6 +141,7 @@ class FromShells {
   }
 
   private UUID keep(
+      UUID section,
       FromShell taken,
       String code,
       String title,
@@ -149,6 +150,7 @@ class FromShells {
       SignedIn who) {
     UUID master = masters.make(code, title, program, Optional.empty(), courses, who);
     UUID tree = masters.get(master, who).getDraftTreeId();
+    masters.madeFrom(master, section);
     trees.put(tree, taken.items());
     Map<UUID, List<ItemKey>> origins = new HashMap<>();
     taken

@@ -105,6 +105,11 @@ public class Masters {
     return id;
   }
 
+  /** It was made from the shell of a section. */
+  public void madeFrom(UUID master, UUID section) {
+    db.update(MASTER).set(MASTER.MADE_FROM, section).where(MASTER.ID.eq(master)).execute();
+  }
+
   private void rule(UUID master, UUID course) {
     db.insertInto(COVERAGE_RULE)
         .set(COVERAGE_RULE.ID, UUID.randomUUID())
