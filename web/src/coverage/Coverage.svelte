@@ -136,14 +136,14 @@
             value={text}
             oninput={(e) => place.set({ find: e.currentTarget.value })}
           />
-          {#each [['course', 'All courses', courses], ['campus', 'All campuses', campuses], ['instructor', 'All instructors', instructors]] as const as [name, none, options] (name)}
+          {#each [['course', 'All courses', 'Course', courses], ['campus', 'All campuses', 'Campus', campuses], ['instructor', 'All instructors', 'Instructor', instructors]] as const as [name, none, short, options] (name)}
             <select
               class="entry"
               aria-label={none}
               value={place.get(name)}
               onchange={(e) => place.set({ [name]: e.currentTarget.value })}
             >
-              <option value="">{none}</option>
+              <option value="">{short}</option>
               {#each options as o (o)}<option>{o}</option>{/each}
             </select>
           {/each}
@@ -153,7 +153,7 @@
             value={set}
             onchange={(e) => place.set({ set: e.currentTarget.value })}
           >
-            <option value="">No set</option>
+            <option value="">Set</option>
             {#each sets.all as s (s.id)}<option value={s.id}>{s.name}</option>{/each}
           </select>
         </div>

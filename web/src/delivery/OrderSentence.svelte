@@ -31,7 +31,7 @@
     /** It goes to a shell to try it in. */
     tried: boolean;
     sections: number;
-    /** How many modules of the version are weeks. */
+    /** How many weeks are new to some section. */
     weeks: number;
     together: string[];
   } = $props();
@@ -68,7 +68,7 @@
     words={words.onto}
     value={order.onto}
     choose={(onto) => say({ onto })}
-  />, {#if weeks > 1 || order.weeks !== 'ADD'}<Choice
+  />, {#if weeks || order.weeks !== 'ADD'}<Choice
       label="Week places"
       words={words.weeks}
       value={order.weeks}

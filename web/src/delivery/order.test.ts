@@ -71,6 +71,14 @@ describe('an order', () => {
     expect(toggled(some, rows, rows[3], 'along').without).toEqual(['bank']);
   });
 
+  it('ticks what is clicked before the totals have followed the choice of some', () => {
+    const some = { ...usual, what: 'SOME' } as const;
+    expect(toggled(some, rows, rows[1], 'on').items).toEqual(['reading']);
+    expect(toggled(some, rows, rows[0], 'on').items).toEqual(['week']);
+    const both = { ...some, items: ['reading', 'quiz'] };
+    expect(toggled(both, rows, rows[1], 'on').items).toEqual(['quiz']);
+  });
+
   it('takes a module with all in it', () => {
     const some = { ...usual, what: 'SOME', items: ['quiz'] } as const;
     expect(toggled(some, rows, rows[0], 'off').items).toEqual(['week']);

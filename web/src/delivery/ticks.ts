@@ -42,7 +42,12 @@ export function toggled(o: Order, rows: readonly Row[], row: Row, tick: Tick): O
   const under = below(rows, row.key);
   const up = above(rows, row.key);
   const rest = (keys: readonly string[]) => keys.filter((k) => !under.has(k));
-  if (tick === 'on' || tick === 'along') {
+  const named =
+    o.items.some((k) => under.has(k) || up.includes(k)) ||
+    rows.some((r) => under.has(r.key) && o.kinds.includes(r.kind));
+  // The rows may still be those of another choice, in which it was ticked.
+  const stale = o.what === 'SOME' && tick === 'on' && !named;
+  if ((tick === 'on' && !stale) || tick === 'along') {
     const covered =
       tick === 'along' ||
       o.what !== 'SOME' ||

@@ -227,15 +227,7 @@ class OrdersTest {
   @Test
   @Order(5)
   void aPieceIsTriedInAShellOfItsOwnAndThenGoesToAllIntoANamedPlace() {
-    PRACTICE.makeShells(List.of("tryout"));
-    page.navigate(Walk.ADDRESS + "/college");
-    page.getByLabel("Platform of the shell")
-        .selectOption(new SelectOption().setLabel("Practice platform"));
-    page.getByLabel("Shell that belongs to no section")
-        .selectOption(new SelectOption().setLabel("tryout"));
-    page.getByLabel("For the course").selectOption(new SelectOption().setLabel("LGT 110"));
-    walk.button("Take this shell").click();
-    assertThat(page.getByText("to try things in, for LGT 110")).isVisible();
+    toTryIn("tryout");
     WholePathTest.accessible(page, "other shells");
 
     walk.inHand("110-01 110-02");
@@ -263,6 +255,48 @@ class OrdersTest {
     assertThat(ropes.path("parent").asString())
         .isEqualTo(item("lgt-01", "Week 1").path("id").asString());
     assertThat(Walk.titles("lgt-01")).doesNotContain("Pieces");
+  }
+
+  /** A shell of its own, in which things are tried. */
+  private static void toTryIn(String shell) {
+    PRACTICE.makeShells(List.of(shell));
+    page.navigate(Walk.ADDRESS + "/college");
+    page.getByLabel("Platform of the shell")
+        .selectOption(new SelectOption().setLabel("Practice platform"));
+    page.getByLabel("Shell that belongs to no section")
+        .selectOption(new SelectOption().setLabel(shell));
+    page.getByLabel("For the course").selectOption(new SelectOption().setLabel("LGT 110"));
+    walk.button("Take this shell").click();
+    assertThat(page.getByText("to try things in, for LGT 110").last()).isVisible();
+  }
+
+  @Test
+  @Order(6)
+  void weeksForWhichAShellHasNoPlaceGetOneOrDoNotCome() {
+    toTryIn("few");
+    page.navigate(Stage.practiceAddress() + "/shells/few?work=true");
+    page.getByLabel("How many").fill("1");
+    page.getByRole(AriaRole.BUTTON, exactly("Set")).click();
+    page.navigate(Walk.ADDRESS + "/deliveries/new?master=" + master);
+    page.getByLabel("Goes to")
+        .selectOption(new SelectOption().setLabel("few (to try in, LGT 110)"));
+    assertThat(page.getByLabel("Week places")).isVisible();
+    walk.button("See the plan").click();
+    walk.button("Leave those weeks out").click();
+    assertThat(page.getByText("Weeks without a place do not come there")).isVisible();
+    WholePathTest.accessible(page, "weeks without a place");
+    walk.button("Add places").click();
+    assertThat(page.getByText("Places are added")).isVisible();
+    walk.button("Deliver to 1 section").click();
+    assertThat(page.getByText("Tried in few.")).isVisible();
+    assertThat(item("few", "Week 2").path("parent").asString("")).as("not in week 1").isEmpty();
+    assertThat(Walk.titles("few")).contains("Reading 11").doesNotHaveDuplicates();
+
+    page.navigate(Stage.practiceAddress() + "/shells/few");
+    page.getByLabel("On this day").fill("2030-02-01");
+    walk.button("See it so").click();
+    assertThat(page.getByText("Stage Lighting", new Page.GetByTextOptions().setExact(true)))
+        .isVisible();
   }
 
   private static JsonNode item(String shell, String title) {

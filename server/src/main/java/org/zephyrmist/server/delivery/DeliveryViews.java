@@ -278,7 +278,7 @@ class DeliveryViews {
   }
 
   private MailTold mail(UUID delivery) {
-    Mails.Told t = mails.of(delivery);
+    Mails.Told t = mails.of(orders.of(delivery));
     return new MailTold(t.made(), t.sent(), t.problems());
   }
 

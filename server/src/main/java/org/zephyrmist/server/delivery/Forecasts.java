@@ -81,7 +81,7 @@ class Forecasts {
    * @param items brought to any section, without modules
    * @param stand sections by the version they hold, 0 where it never arrived
    * @param newest number of the newest version
-   * @param weeks modules of the version that are weeks
+   * @param weeks modules that are weeks and new to some section
    * @param unfit sections that are perhaps not meant
    */
   record DeliveryForecast(
@@ -118,8 +118,17 @@ class Forecasts {
         stand.partial(),
         stand.newest(),
         to.stream().mapToInt(Targets.Target::students).sum(),
-        WeekPlaces.weeks(v.tree()).size(),
+        newWeeks(v.tree(), f),
         targets.unfits(v.master(), to));
+  }
+
+  private static int newWeeks(Tree version, Forecast f) {
+    Set<ItemKey> weeks =
+        WeekPlaces.weeks(version).stream().map(WeekPlaces.Week::module).collect(Collectors.toSet());
+    return (int)
+        f.items().stream()
+            .filter(i -> weeks.contains(i.key()) && i.steps().getOrDefault(StepKind.ADD, 0) > 0)
+            .count();
   }
 
   private static boolean brought(Forecast.OfItem i) {

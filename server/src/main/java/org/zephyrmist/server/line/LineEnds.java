@@ -5,6 +5,7 @@ import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
 
 import java.time.Clock;
 import java.time.OffsetDateTime;
+import java.util.List;
 import java.util.Set;
 import java.util.UUID;
 import org.jooq.DSLContext;
@@ -33,9 +34,10 @@ public class LineEnds {
   /** Looks only once nobody else changes its order, who might set lines moving again. */
   @Transactional
   public void check(UUID delivery) {
+    List<UUID> order = orders.of(delivery);
     db.selectOne()
         .from(DELIVERY)
-        .where(DELIVERY.ID.in(orders.of(delivery)))
+        .where(DELIVERY.ID.in(order))
         .orderBy(DELIVERY.ID)
         .forUpdate()
         .fetch();
@@ -55,7 +57,7 @@ public class LineEnds {
                 .and(DELIVERY.STATE.eq(DeliveryState.RUNNING))
                 .execute()
             > 0) {
-      mails.ended(delivery);
+      mails.ended(order);
     }
   }
 

@@ -152,8 +152,9 @@ class LinePlanner {
     Twins twins = likeTwins.of(meant, reading, bases, line.shell().facts());
     Supplied supplied = supplied(line, reading, version);
     List<UUID> before = orders.before(line);
-    FrontPagesMeet.Alone alone =
-        () -> Planner.plan(meant, reading.items(), bases, choices, emptied, twins, supplied);
+    Function<Meant, List<Step>> plain =
+        x -> Planner.plan(x, reading.items(), bases, choices, emptied, twins, supplied);
+    FrontPagesMeet.Alone alone = () -> plain.apply(meant);
     Optional<FrontPagesMeet.Met> met =
         frontPages.of(
             new FrontPagesMeet.Asked(line, version, meant, reading, bases, supplied, before),
@@ -166,9 +167,7 @@ class LinePlanner {
                             Planner.plan(
                                 x, m.shell(), m.bases(), choices, emptied, twins, supplied),
                             m.page()))
-                .orElseGet(
-                    () ->
-                        Planner.plan(x, reading.items(), bases, choices, emptied, twins, supplied));
+                .orElseGet(() -> plain.apply(x));
     Meant all = met.map(FrontPagesMeet.Met::meant).orElse(meant);
     List<Step> steps = weeks.of(version.tree(), reading, all, choices, plan);
     Set<ItemKey> own = new HashSet<>(bases.keySet());

@@ -26,7 +26,6 @@ import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.StepKind;
 import org.zephyrmist.core.delivery.Tell;
 import org.zephyrmist.server.Settings;
-import org.zephyrmist.server.db.tables.Delivery;
 import org.zephyrmist.server.mail.Mails.Letter;
 
 /** What people are told when a delivery has ended. */
@@ -61,12 +60,13 @@ public class EndMails {
   /**
    * The end of a delivery; once for each end, if lines that waited go on later. Of several as one
    * order the last to end tells of all.
+   *
+   * @param order all deliveries of the order that it belongs to, in their order; else it alone
    */
-  public void ended(UUID delivery) {
+  public void ended(List<UUID> order) {
     if (!mails.on()) {
       return;
     }
-    List<UUID> order = order(delivery);
     About a = about(order);
     if (a.tell() == Tell.NOBODY || moves(order)) {
       return;
@@ -77,17 +77,6 @@ public class EndMails {
       letters.addAll(instructors(a));
     }
     mails.put(letters);
-  }
-
-  private List<UUID> order(UUID delivery) {
-    Delivery one = DELIVERY.as("one");
-    return db.select(DELIVERY.ID)
-        .from(DELIVERY)
-        .join(one)
-        .on(one.ID.eq(delivery))
-        .where(DELIVERY.ID.eq(one.ID).or(DELIVERY.ORDER_ID.eq(one.ORDER_ID)))
-        .orderBy(DELIVERY.PLACE)
-        .fetch(DELIVERY.ID);
   }
 
   private boolean moves(List<UUID> order) {

@@ -1,6 +1,5 @@
 package org.zephyrmist.server.mail;
 
-import static org.zephyrmist.server.db.Tables.DELIVERY;
 import static org.zephyrmist.server.db.Tables.MAIL;
 
 import java.time.Clock;
@@ -11,7 +10,6 @@ import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.server.Settings;
-import org.zephyrmist.server.db.tables.Delivery;
 
 /** Mail that is to be sent, or was. */
 @Component
@@ -85,23 +83,14 @@ public class Mails {
   }
 
   /**
-   * What became of the mail about a delivery, or the order that it belongs to.
+   * What became of the mail about a delivery, or all of an order.
    *
    * @param problems of mail that came back: to whom, and why
    */
   public record Told(int made, int sent, List<String> problems) {}
 
-  public Told of(UUID delivery) {
-    Delivery one = DELIVERY.as("one");
-    var rows =
-        db.select(MAIL.fields())
-            .from(MAIL)
-            .join(DELIVERY)
-            .on(DELIVERY.ID.eq(MAIL.DELIVERY_ID))
-            .join(one)
-            .on(one.ID.eq(delivery))
-            .where(DELIVERY.ID.eq(one.ID).or(DELIVERY.ORDER_ID.eq(one.ORDER_ID)))
-            .fetchInto(MAIL);
+  public Told of(List<UUID> order) {
+    var rows = db.selectFrom(MAIL).where(MAIL.DELIVERY_ID.in(order)).fetch();
     return new Told(
         rows.size(),
         (int) rows.stream().filter(r -> r.getSentAt() != null).count(),
