@@ -309,8 +309,11 @@ class WritingIT extends ServerIT {
         .isEqualTo("/shells/lgt-wm1/items/" + plot.path("id").asString());
     assertThat(entries.get(1).path("value").asString()).startsWith("https://library");
     assertThat(Practice.bytes("/files/" + sha + "/loads.pdf")).isEqualTo(pdf);
-    assertThat(Practice.page("/shells/lgt-wm1?item=" + plot.path("id").asString()))
-        .contains("loads.pdf", "after reading", "Counts into", "Labs");
+    String page = "/shells/lgt-wm1?item=" + plot.path("id").asString();
+    assertThat(Practice.page(page)).contains("after reading").doesNotContain("loads.pdf");
+    Practice.page(
+        "/shells/lgt-wm1?item=" + Practice.item("lgt-wm1", "Checklist").path("id").asString());
+    assertThat(Practice.page(page)).contains("loads.pdf", "after reading", "Counts into", "Labs");
     assertThat(deliver(master, 2, to).path("lines").get(0).path("activity").asString())
         .isEqualTo("nothing to do: it holds version 2");
     JsonNode look = coordinator.get("/api/masters/shells/" + to.get(0)).json();
