@@ -127,7 +127,7 @@ class MailIT extends ServerIT {
     await(() -> mails("YE, version 1; YEE, version 1"), m -> m.size() == 2);
     JsonNode instructor = mails("is in lgt-ye1").get(0);
     assertThat(instructor.path("body").asString()).contains("New (7):", "YE, version 1; YEE");
-    assertThat(mails("YE")).hasSize(2);
+    assertThat(mails("YEE")).as("none of a part alone").hasSize(2);
     await(() -> told(delivery), t -> t.path("sent").asInt() == 2);
   }
 

@@ -142,8 +142,10 @@ public class EndMails {
     int done = (int) sections.values().stream().filter(Set.of(LineState.DONE)::equals).count();
     int need = with(LineState.NEEDS_PERSON, sections);
     int later = with(LineState.NOT_YET, sections) - both(sections);
+    String of = all == 1 ? " section" : " sections";
     StringBuilder body = new StringBuilder();
-    body.append(done).append(" of ").append(all).append(" sections are done.\n");
+    body.append(done).append(" of ").append(all).append(of);
+    body.append(done == 1 ? " is done.\n" : " are done.\n");
     if (need > 0) {
       body.append(need).append(need == 1 ? " needs you.\n" : " need you.\n");
     }
@@ -156,7 +158,8 @@ public class EndMails {
     String subject =
         (a.back() ? "Taken back: " : "Delivered: ")
             + a.what()
-            + (done < all ? ", " + done + " of " + all + " sections" : ", " + all + " sections");
+            + (done < all ? ", " + done + " of " + all : ", " + all)
+            + of;
     return db.select(PERSON.EMAIL)
         .from(PERSON)
         .where(PERSON.ID.eq(a.sender()))
