@@ -242,6 +242,9 @@
     min-width: 0;
     max-width: 124px;
   }
+  .filters :global(select.entry) {
+    min-width: 88px; /* its name is to be read whole */
+  }
   .views {
     display: flex;
     gap: 12px;
