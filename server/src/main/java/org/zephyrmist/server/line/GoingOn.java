@@ -9,6 +9,7 @@ import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.Collection;
 import java.util.List;
+import java.util.Set;
 import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
@@ -121,10 +122,17 @@ public class GoingOn {
             .and(DELIVERY_LINE.STATE.eq(LineState.NOT_YET))
             .returning(DELIVERY_LINE.ID, DELIVERY_LINE.DELIVERY_ID)
             .fetch();
+    Set<UUID> deliveries = moved.intoSet(DELIVERY_LINE.DELIVERY_ID);
+    db.selectOne() // in the order in which whoever looks for their end locks them
+        .from(DELIVERY)
+        .where(DELIVERY.ID.in(deliveries))
+        .orderBy(DELIVERY.ID)
+        .forUpdate()
+        .fetch();
     db.update(DELIVERY)
         .set(DELIVERY.STATE, DeliveryState.RUNNING)
         .setNull(DELIVERY.FINISHED_AT)
-        .where(DELIVERY.ID.in(moved.intoSet(DELIVERY_LINE.DELIVERY_ID)))
+        .where(DELIVERY.ID.in(deliveries))
         .execute();
     return moved.map(r -> r.getId());
   }

@@ -68,8 +68,10 @@ class LikeTwins {
     if (fresh.isEmpty() || free.isEmpty()) {
       return Twins.NONE;
     }
-    return Twins.among(entries(fresh), entries(reading, free), earlier(reading, free, facts))
-        .withSetups(subjects(fresh), subjects(reading, free));
+    Twins twins =
+        Twins.among(entries(fresh), entries(reading, free), earlier(reading, free, facts));
+    Map<ItemKey, SetupSubject> setups = subjects(reading, free);
+    return setups.isEmpty() ? twins : twins.withSetups(subjects(fresh), setups);
   }
 
   private Map<ItemKey, SetupSubject> subjects(List<Node> nodes) {
