@@ -4,6 +4,8 @@
   import StepMark from '../marks/StepMark.svelte';
   import Ticked from './Ticked.svelte';
   import type { Order } from './order';
+  import NamedParts from './NamedParts.svelte';
+  import { leavesOut } from './partSets.svelte';
   import { why } from './ticks';
 
   /** What comes along and why, what is always left out, and whether it fits the shells. */
@@ -13,6 +15,9 @@
     kinds,
     kind,
     back,
+    say,
+    version,
+    sections,
     drop,
   }: {
     forecast: Schemas['DeliveryForecast'];
@@ -21,6 +26,9 @@
     kind: (k: Kind, on: boolean) => void;
     /** Takes an item back that was left out. */
     back: (key: string) => void;
+    say: (change: Partial<Order>) => void;
+    version: string;
+    sections: readonly string[];
     /** Takes sections out of the hand. */
     drop?: (sections: string[]) => void;
   } = $props();
@@ -113,13 +121,24 @@
   {#if along.length > MOST}<p class="quiet">and {many(along.length - MOST, 'item')} more.</p>{/if}
 {/if}
 
-{#if order.without.length || order.withoutKinds.length}
+{#if leavesOut(order)}
   <h2>Left out</h2>
   <ul class="out">
     {#each order.withoutKinds as k (k)}
       <li>
         all {kindWord(k, 2)}
         <button type="button" class="link" onclick={() => kind(k, false)}>Bring them</button>
+      </li>
+    {/each}
+    {#each order.withoutTitles as t (t)}
+      <li>
+        titles with “{t}”
+        <button
+          type="button"
+          class="link"
+          onclick={() => say({ withoutTitles: order.withoutTitles.filter((x) => x !== t) })}
+          >Bring them</button
+        >
       </li>
     {/each}
     {#each order.without.slice(0, MOST) as key (key)}
@@ -156,6 +175,8 @@
     </p>
   {/each}
 {/if}
+
+<NamedParts {order} {say} {version} {sections} kinds={shown} />
 
 <style>
   h2 {

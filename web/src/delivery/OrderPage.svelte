@@ -151,6 +151,7 @@
         tried={!!tried}
         sections={sections.length}
         weeks={forecast?.weeks ?? 0}
+        attaching={forecast?.attaching ?? 0}
         bind:together
       />
     {:else if !trouble}
@@ -194,6 +195,9 @@
         kinds={kindCounts}
         kind={(k, on) => say(kindToggled(order, k, on))}
         {back}
+        {say}
+        version={version.id}
+        {sections}
         drop={of ? undefined : (ids) => hand.only(sections.filter((s) => !ids.includes(s)))}
       />
     </section>

@@ -6,6 +6,15 @@
   import IntoPick from './IntoPick.svelte';
   import TogetherPick from './TogetherPick.svelte';
   import type { Order } from './order';
+  import {
+    brought,
+    leavesOut,
+    leftOut,
+    nothingOut,
+    only,
+    partSets,
+    spared,
+  } from './partSets.svelte';
   import { words } from './orderWords';
 
   /** A delivery said in a sentence, whose underlined parts are its choices. */
@@ -19,6 +28,7 @@
     tried,
     sections,
     weeks,
+    attaching,
     together = $bindable(),
   }: {
     master: Schemas['MasterView'];
@@ -33,20 +43,40 @@
     sections: number;
     /** How many weeks are new to some section. */
     weeks: number;
+    /** How many items of the version have files attached. */
+    attaching: number;
     together: string[];
   } = $props();
+  let alone = $derived(brought(order, partSets.all));
+  let whats = $derived<Record<string, string>>({
+    ...words.what,
+    ...Object.fromEntries(partSets.all.map((s) => [s.id, `only “${s.name}”`])),
+  });
+  let spares = $derived(leftOut(order, partSets.all));
+  let outs = $derived<Record<string, string>>({
+    '': 'nothing left out',
+    ...(leavesOut(order) && !spares ? { SOME: 'some left out' } : {}),
+    ...Object.fromEntries(partSets.all.map((s) => [s.id, `“${s.name}” left out`])),
+  });
+  const set = (id: string) => partSets.all.find((s) => s.id === id);
+
+  function what(to: string) {
+    const s = set(to);
+    say(s ? { ...nothingOut, ...only(s) } : { what: to as Order['what'] });
+  }
+
+  function out(to: string) {
+    const s = set(to);
+    if (s || !to) say(s ? spared(s) : nothingOut);
+  }
+
   let versionWords = $derived(
     Object.fromEntries(versions.map((v) => [String(v.number), `version ${v.number}`])),
   );
 </script>
 
 <h1 class="sentence">
-  Bring <Choice
-    label="What"
-    words={words.what}
-    value={order.what}
-    choose={(what) => say({ what })}
-  />
+  Bring <Choice label="What" words={whats} value={alone?.id ?? order.what} choose={what} />
   of {master.code},
   {#if fixed || versions.length === 1}version {version.number}{:else}<Choice
       label="Version"
@@ -58,7 +88,17 @@
       version={version.id}
       bind:versions={together}
     />{/if}
-  to
+  {#if !alone && (partSets.all.length || leavesOut(order))}, <Choice
+      label="Left out"
+      words={outs}
+      value={spares?.id ?? (leavesOut(order) ? 'SOME' : '')}
+      choose={out}
+    />{/if}{#if attaching || order.attachments === 'OUT'}, <Choice
+      label="What is attached to items"
+      words={words.attachments}
+      value={order.attachments}
+      choose={(attachments) => say({ attachments })}
+    />{/if}, to
   {#if fixed}{many(sections, 'section')}{:else if tried}one shell{:else}<a
       class="where"
       href="/coverage">{many(sections, 'section')}</a

@@ -12,6 +12,7 @@
   import PlanAsks from './PlanAsks.svelte';
   import Together from './Together.svelte';
   import PlanHand from './PlanHand.svelte';
+  import { leavesOut } from './partSets.svelte';
   import { manner, ofDelivery, type Order } from './order';
   import { words } from './orderWords';
   import { totals } from './plan';
@@ -83,7 +84,8 @@
         : order.what === 'CHANGED'
           ? 'only what changed'
           : 'only chosen parts',
-      order.without.length || order.withoutKinds.length ? 'some left out' : '',
+      leavesOut(order) ? 'some left out' : '',
+      order.attachments === 'ALONG' ? '' : words.attachments.OUT,
       order.arrival === 'AS_IN_MASTER' ? '' : 'new items ' + words.arrival[order.arrival],
       order.dates === 'ALONG' ? '' : words.dates[order.dates],
       order.onto === 'UP_TO_DATE' ? '' : words.onto[order.onto],

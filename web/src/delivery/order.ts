@@ -9,8 +9,13 @@ export interface Order {
   what: What;
   kinds: readonly Kind[];
   items: readonly string[];
+  /** Words with which a word of a title begins. */
+  titles: readonly string[];
   withoutKinds: readonly Kind[];
   without: readonly string[];
+  withoutTitles: readonly string[];
+  /** Whether files attached to items come with them. */
+  attachments: 'ALONG' | 'OUT';
   arrival: NonNullable<Schemas['Chosen']['arrival']>;
   dates: NonNullable<Schemas['Chosen']['dates']>;
   emptied: NonNullable<Schemas['Chosen']['emptied']>;
@@ -31,8 +36,11 @@ export const usual: Order = {
   what: 'EVERYTHING',
   kinds: [],
   items: [],
+  titles: [],
   withoutKinds: [],
   without: [],
+  withoutTitles: [],
+  attachments: 'ALONG',
   arrival: 'AS_IN_MASTER',
   dates: 'ALONG',
   emptied: 'ASK',
@@ -44,13 +52,14 @@ export const usual: Order = {
   twin: 'ADOPT',
 };
 
-const lists = ['kinds', 'items', 'withoutKinds', 'without'] as const;
+const lists = ['kinds', 'items', 'titles', 'withoutKinds', 'without', 'withoutTitles'] as const;
 const single = [
   'what',
   'into',
   'side',
   'arrival',
   'dates',
+  'attachments',
   'emptied',
   'onto',
   'weeks',
@@ -86,8 +95,11 @@ export function parts(o: Order): Schemas['ChosenParts'] {
     what: o.what,
     kinds: [...o.kinds],
     items: [...o.items],
+    titles: [...o.titles],
     withoutKinds: [...o.withoutKinds],
     without: [...o.without],
+    withoutTitles: [...o.withoutTitles],
+    withoutAttachments: o.attachments === 'OUT',
     into: into(o),
   };
 }
@@ -123,11 +135,21 @@ export function ofDelivery(d: Schemas['DeliveryDetail']): Order {
   const p = d.parts;
   return {
     ...{ clash, twin, arrival, dates, emptied, onto, weeks, atOnce: offered(atOnce), what: p.what },
-    kinds: p.kinds ?? [],
-    items: p.items ?? [],
-    withoutKinds: p.withoutKinds ?? [],
-    without: p.without ?? [],
-    ...placed(p.into),
+    ...ofParts(p),
+  };
+}
+
+/** Of what is sent and kept, what the order says. */
+function ofParts(p: Schemas['ChosenParts'] | undefined) {
+  return {
+    kinds: p?.kinds ?? [],
+    items: p?.items ?? [],
+    titles: p?.titles ?? [],
+    withoutKinds: p?.withoutKinds ?? [],
+    without: p?.without ?? [],
+    withoutTitles: p?.withoutTitles ?? [],
+    attachments: p?.withoutAttachments ? ('OUT' as const) : ('ALONG' as const),
+    ...placed(p?.into),
   };
 }
 
@@ -140,6 +162,7 @@ export function differs(o: Order, recipe: Schemas['Chosen']): string[] {
     side: 'where in the module',
     arrival: 'how it arrives',
     dates: 'dates',
+    attachments: 'attachments',
     emptied: 'emptied shells',
     onto: 'what the shells are like',
     weeks: 'week places',
@@ -150,8 +173,9 @@ export function differs(o: Order, recipe: Schemas['Chosen']): string[] {
   const all: string[] = single.filter((n) => o[n] !== of[n]).map((n) => names[n]);
   const same = (n: (typeof lists)[number]) => [...o[n]].sort().join() === [...of[n]].sort().join();
   if (texts.some((n) => o[n] !== of[n])) all.push('the named place');
-  if (!same('items') || !same('kinds')) all.push('chosen items');
-  if (!same('without') || !same('withoutKinds')) all.push('what is left out');
+  if (!same('items') || !same('kinds') || !same('titles')) all.push('chosen items');
+  if (!same('without') || !same('withoutKinds') || !same('withoutTitles'))
+    all.push('what is left out');
   return all;
 }
 
@@ -168,10 +192,6 @@ export function ofChosen(c: Schemas['Chosen']): Order {
     weeks: c.weeks ?? usual.weeks,
     atOnce: offered(c.atOnce),
     what: p?.what ?? usual.what,
-    kinds: p?.kinds ?? [],
-    items: p?.items ?? [],
-    withoutKinds: p?.withoutKinds ?? [],
-    without: p?.without ?? [],
-    ...placed(p?.into),
+    ...ofParts(p),
   };
 }

@@ -15,6 +15,10 @@ export const words = {
     LEFT: 'dates there left as they are',
     AWAY: 'dates there left, new items without',
   },
+  attachments: {
+    ALONG: 'with what is attached',
+    OUT: 'without what is attached',
+  },
   onto: {
     UP_TO_DATE: 'up to date in place',
     CLEAN: 'cleared first, then started clean',

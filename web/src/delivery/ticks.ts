@@ -43,6 +43,7 @@ export function toggled(o: Order, rows: readonly Row[], row: Row, tick: Tick): O
   const up = above(rows, row.key);
   const rest = (keys: readonly string[]) => keys.filter((k) => !under.has(k));
   const named =
+    o.titles.length > 0 ||
     o.items.some((k) => under.has(k) || up.includes(k)) ||
     rows.some((r) => under.has(r.key) && o.kinds.includes(r.kind));
   // The rows may still be those of another choice, in which it was ticked.
@@ -52,19 +53,29 @@ export function toggled(o: Order, rows: readonly Row[], row: Row, tick: Tick): O
       tick === 'along' ||
       o.what !== 'SOME' ||
       up.some((k) => o.items.includes(k)) ||
-      o.kinds.includes(row.kind);
+      o.kinds.includes(row.kind) ||
+      (o.titles.length > 0 && !o.items.some((k) => under.has(k)));
     return {
       ...o,
       items: rest(o.items),
       without: covered ? [...rest(o.without), row.key] : rest(o.without),
     };
   }
+  const kinds = o.withoutKinds.filter((k) => k !== row.kind);
+  const byTitle =
+    o.withoutTitles.length > 0 && row.leftOut && kinds.length === o.withoutKinds.length;
+  const others = byTitle
+    ? rows.filter((r) => r.leftOut && r.inVersion && !up.includes(r.key) && !kinds.includes(r.kind))
+    : [];
   const back = {
     ...o,
-    without: rest(o.without).filter((k) => !up.includes(k)),
-    withoutKinds: o.withoutKinds.filter((k) => k !== row.kind),
+    without: rest([...new Set([...o.without, ...others.map((r) => r.key)])]).filter(
+      (k) => !up.includes(k),
+    ),
+    withoutKinds: kinds,
+    withoutTitles: byTitle ? [] : o.withoutTitles,
   };
-  const wasOut = back.without.length < o.without.length || row.leftOut;
+  const wasOut = row.leftOut || back.without.length < o.without.length;
   if (o.what === 'EVERYTHING' || (o.what === 'CHANGED' && wasOut)) return back;
   const before =
     o.what === 'SOME' ? o.items : rows.filter((r) => r.chosen && r.inVersion).map((r) => r.key);

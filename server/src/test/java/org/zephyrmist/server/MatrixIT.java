@@ -3,6 +3,7 @@ package org.zephyrmist.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.zephyrmist.server.db.Tables.COURSE;
 import static org.zephyrmist.server.db.Tables.FILE;
+import static org.zephyrmist.server.db.Tables.PLATFORM;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -109,7 +110,12 @@ class MatrixIT extends ServerIT {
     values.put("tokens", coordinator.get("/api/me/tokens").json().get(0).path("id").asString());
     values.put(
         "platforms",
-        coordinator.get("/api/platforms").json().path("platforms").get(0).path("id").asString());
+        db.select(PLATFORM.ID)
+                .from(PLATFORM)
+                .where(PLATFORM.NAME.eq("Practice"))
+                .fetchSingle()
+                .value1()
+            + "");
     values.put("platform", values.get("platforms"));
     another("ma-x" + round + "@x.example", Role.DESIGNER);
     values.put("people", people.loadUserByUsername("ma-x" + round + "@x.example").id().toString());
@@ -133,6 +139,9 @@ class MatrixIT extends ServerIT {
     values.put("package", UUID.randomUUID().toString());
     values.put("set", coordinator.post("/api/coverage/sets", set()).json().path("id").asString());
     values.put(
+        "partSet",
+        coordinator.post("/api/deliveries/part-sets", partSet()).json().path("id").asString());
+    values.put(
         "rule", coordinator.post("/api/coverage/rules", rule()).json().path("id").asString());
     values.put("value", "night-desk");
     values.put("host", "film.example.org");
@@ -142,7 +151,17 @@ class MatrixIT extends ServerIT {
     values.put("term", coordinator.get("/api/coverage/terms").json().get(0).path("id").asString());
   }
 
+  /** A platform that may be given up; the others serve the tests that come after this. */
+  private String spare() {
+    UUID id = UUID.randomUUID();
+    db.insertInto(PLATFORM).set(PLATFORM.ID, id).set(PLATFORM.NAME, "Spare " + id).execute();
+    return "/api/platforms/" + id;
+  }
+
   private String address(Call c) {
+    if (c.method().equals("DELETE") && c.path().equals("/api/platforms/{id}")) {
+      return spare();
+    }
     String path = c.path();
     if (path.contains("/editions/{id}/items/")) {
       String first =
@@ -188,6 +207,7 @@ class MatrixIT extends ServerIT {
             "edition",
             "value",
             "set",
+            "partSet",
             "rule",
             "section",
             "package",
@@ -233,6 +253,10 @@ class MatrixIT extends ServerIT {
         .formatted(round, n++, values.get("sections"));
   }
 
+  private String partSet() {
+    return "{\"name\":\"Matrix %d-%d\",\"kinds\":[\"PAGE\"],\"titles\":[]}".formatted(round, n++);
+  }
+
   private String rule() {
     return "{\"master\":\"%s\"}".formatted(values.get("masters"));
   }
@@ -251,6 +275,7 @@ class MatrixIT extends ServerIT {
       case "PUT /api/deliveries/second-word" -> "{\"removes\":false}";
       case "POST /api/coverage/sets", "PUT /api/coverage/sets/{set}" -> set();
       case "POST /api/coverage/rules" -> rule();
+      case "POST /api/deliveries/part-sets", "PUT /api/deliveries/part-sets/{partSet}" -> partSet();
       case "PUT /api/deliveries/{id}/lines/{line}/steps/{key}/decision" ->
           "{\"take\":\"VERSION\",\"everywhere\":false}";
       case "POST /api/deliveries/{id}/take-back" -> "{}";

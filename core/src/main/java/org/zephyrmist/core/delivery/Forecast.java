@@ -297,7 +297,7 @@ public record Forecast(List<OfItem> items, Map<StepKind, Integer> totals) {
       holds.forEach(
           (key, all) -> {
             Kind kind = all.get(0).base().kind();
-            if (leftOut.test(key) || parts.withoutKinds().contains(kind)) {
+            if (leftOut.test(key) || parts.without().says(kind, all.get(0).base().title())) {
               return;
             }
             Map<StepKind, Integer> steps = new EnumMap<>(StepKind.class);

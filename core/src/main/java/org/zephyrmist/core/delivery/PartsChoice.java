@@ -1,7 +1,5 @@
 package org.zephyrmist.core.delivery;
 
-import java.util.Collection;
-import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Optional;
@@ -9,74 +7,58 @@ import java.util.Set;
 import java.util.function.Predicate;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.ItemKey;
-import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.tree.Node;
 import org.zephyrmist.core.tree.Tree;
 
 /**
  * Which parts of a version a delivery brings, as a person says it.
  *
- * @param kinds of items, for {@link What#SOME}
- * @param items for {@link What#SOME}; a module stands for all that stands in it
- * @param withoutKinds kinds that are left out, whatever is chosen
- * @param without items that are left out, modules with all that stands in them
+ * @param some for {@link What#SOME}
+ * @param without what is left out, whatever is chosen
+ * @param attachments whether files attached to items come with them, see {@link Attachments}
  * @param into where chosen items go, for {@link What#SOME}; none: where the version has them
  */
 public record PartsChoice(
-    What what,
-    Set<Kind> kinds,
-    Set<ItemKey> items,
-    Set<Kind> withoutKinds,
-    Set<ItemKey> without,
-    Optional<Into> into) {
-  public static final PartsChoice EVERYTHING =
-      new PartsChoice(What.EVERYTHING, Set.of(), Set.of(), Set.of(), Set.of());
+    What what, PartSet some, PartSet without, boolean attachments, Optional<Into> into) {
+  public static final PartsChoice EVERYTHING = new PartsChoice(What.EVERYTHING, PartSet.NONE);
 
   /** Which parts at all. */
   public enum What {
     EVERYTHING,
     /** What the version says otherwise than what each section got last, and what is new to it. */
     CHANGED,
-    /** Chosen kinds and items. */
+    /** Chosen ones. */
     SOME
   }
 
   public PartsChoice {
-    kinds = Set.copyOf(kinds);
-    items = Set.copyOf(items);
-    withoutKinds = Set.copyOf(withoutKinds);
-    without = Set.copyOf(without);
     into = what == What.SOME ? into : Optional.empty();
   }
 
-  /** Everything goes where the version has it. */
-  public PartsChoice(
-      What what,
-      Set<Kind> kinds,
-      Set<ItemKey> items,
-      Set<Kind> withoutKinds,
-      Set<ItemKey> without) {
-    this(what, kinds, items, withoutKinds, without, Optional.empty());
+  /** With what is attached, everything where the version has it. */
+  public PartsChoice(What what, PartSet some, PartSet without) {
+    this(what, some, without, true, Optional.empty());
+  }
+
+  /** Nothing is left out. */
+  public PartsChoice(What what, PartSet some) {
+    this(what, some, PartSet.NONE);
   }
 
   /** Whether nothing is left out of the version. */
   public boolean isEverything() {
-    return what == What.EVERYTHING && withoutKinds.isEmpty() && without.isEmpty();
+    return what == What.EVERYTHING && without.isEmpty() && attachments;
+  }
+
+  /** What of it is meant for other masters that come with this one: all but what is left out. */
+  public PartsChoice ofOthers() {
+    return new PartsChoice(
+        What.EVERYTHING, PartSet.NONE, without.everywhere(), attachments, Optional.empty());
   }
 
   /** Whether an item of the version is left out, itself or with its module. */
   public Predicate<ItemKey> leftOut(Tree version) {
-    Set<ItemKey> all = below(version, without);
-    return k ->
-        all.contains(k) || version.get(k).filter(n -> withoutKinds.contains(n.kind())).isPresent();
-  }
-
-  private static Set<ItemKey> below(Tree version, Collection<ItemKey> keys) {
-    Set<ItemKey> all = new HashSet<>(keys);
-    keys.stream()
-        .filter(version::has)
-        .forEach(k -> version.subtree(k).forEach(n -> all.add(n.key())));
-    return all;
+    return without.in(version)::contains;
   }
 
   /**
@@ -86,14 +68,14 @@ public record PartsChoice(
    */
   public Set<ItemKey> chosen(Tree version, Map<ItemKey, Base> bases) {
     Predicate<ItemKey> leftOut = leftOut(version);
-    Set<ItemKey> wanted = what == What.SOME ? below(version, items) : Set.of();
+    Set<ItemKey> wanted = what == What.SOME ? some.in(version) : Set.of();
     Set<ItemKey> chosen = new LinkedHashSet<>();
     for (Node n : version.nodes()) {
       boolean in =
           switch (what) {
             case EVERYTHING -> true;
             case CHANGED -> moved(n, bases.get(n.key()));
-            case SOME -> wanted.contains(n.key()) || kinds.contains(n.kind());
+            case SOME -> wanted.contains(n.key());
           };
       if (in && !leftOut.test(n.key())) {
         chosen.add(n.key());
@@ -127,7 +109,7 @@ public record PartsChoice(
     if (what != What.SOME) {
       bases.values().stream()
           .filter(b -> !section.has(b.key()) && !leftOut.test(b.key()))
-          .filter(b -> !withoutKinds.contains(b.kind()))
+          .filter(b -> !without.says(b.kind(), b.title()))
           .forEach(b -> all.add(b.key()));
     }
     return Parts.only(all);

@@ -1,6 +1,7 @@
 package org.zephyrmist.core.delivery;
 
 import java.util.Map;
+import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.tree.Node;
 import org.zephyrmist.core.tree.Tree;
@@ -15,12 +16,12 @@ import org.zephyrmist.core.tree.Tree;
 public record Stands(boolean atVersion, int withheld) {
   /**
    * @param meant all that the version means for the section
-   * @param parts what was brought
+   * @param parts what was brought, by this choice
    * @param after what the section was given last, with this delivery
    * @param another whether it held another version before
    */
   public static Stands after(
-      Tree meant, Parts parts, PartsChoice.What what, Map<ItemKey, Base> after, boolean another) {
+      Tree meant, Parts parts, PartsChoice choice, Map<ItemKey, Base> after, boolean another) {
     int open = 0;
     int old = 0;
     for (Node n : meant.nodes()) {
@@ -28,9 +29,11 @@ public record Stands(boolean atVersion, int withheld) {
       if (!parts.include(n.key()) && PartsChoice.moved(n, b)) {
         open++;
         old += b == null ? 0 : 1;
+      } else if (b != null && !choice.attachments() && Attachments.mayStand(n)) {
+        old += n.aspects().get(Aspect.WORDING).equals(b.sent().get(Aspect.WORDING)) ? 0 : 1;
       }
     }
-    boolean some = what == PartsChoice.What.SOME;
+    boolean some = choice.what() == PartsChoice.What.SOME;
     return new Stands(!some || !another || open == 0, old);
   }
 }

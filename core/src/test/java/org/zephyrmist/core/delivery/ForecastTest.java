@@ -48,10 +48,14 @@ class ForecastTest {
       parts =
           new PartsChoice(
               pick(List.of(PartsChoice.What.values())),
-              some(List.of(Kind.QUIZ, Kind.PAGE), 3),
-              some(keys(), 4),
-              some(List.of(Kind.RUBRIC, Kind.PAGE), 4),
-              some(keys(), 8));
+              new PartSet(
+                  some(List.of(Kind.QUIZ, Kind.PAGE), 3),
+                  some(keys(), 4),
+                  some(List.of("k2", "k4"), 3)),
+              new PartSet(
+                  some(List.of(Kind.RUBRIC, Kind.PAGE), 4),
+                  some(keys(), 8),
+                  some(List.of("k5", "k0"), 6)));
       for (int s = random.nextInt(6); s >= 0; s--) {
         section();
       }
@@ -206,8 +210,7 @@ class ForecastTest {
         Sample.tree(
             Sample.in(null, "quiz", Kind.QUIZ), Sample.in(null, "bank", Kind.QUESTION_BANK));
     Needs needs = new Needs(Map.of(quiz, List.of(new Needs.Need(bank, Needs.Why.BANK))));
-    PartsChoice some =
-        new PartsChoice(PartsChoice.What.SOME, Set.of(), Set.of(quiz), Set.of(), Set.of());
+    PartsChoice some = new PartsChoice(PartsChoice.What.SOME, PartSet.of(Set.of(quiz)));
     SectionFacts anywhere = new SectionFacts("quay", "", Set.of());
     Forecast f =
         Forecast.of(

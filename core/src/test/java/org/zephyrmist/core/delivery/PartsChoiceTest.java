@@ -16,6 +16,7 @@ import org.zephyrmist.core.delivery.Needs.Because;
 import org.zephyrmist.core.delivery.Needs.Need;
 import org.zephyrmist.core.delivery.Needs.Why;
 import org.zephyrmist.core.delivery.PartsChoice.What;
+import org.zephyrmist.core.tree.Node;
 import org.zephyrmist.core.tree.Tree;
 
 class PartsChoiceTest {
@@ -49,7 +50,7 @@ class PartsChoiceTest {
   }
 
   private static PartsChoice some(String... items) {
-    return new PartsChoice(What.SOME, Set.of(), keys(items), Set.of(), Set.of());
+    return new PartsChoice(What.SOME, PartSet.of(keys(items)));
   }
 
   private static Base base(String k, Fingerprints sent) {
@@ -79,8 +80,7 @@ class PartsChoiceTest {
   @Test
   void aModuleStandsForAllInItAndAKindForAllOfIt() {
     assertThat(in(some("week6"), Map.of())).isEqualTo(keys("week6", "exercise", "rubric", "news"));
-    PartsChoice quizzes =
-        new PartsChoice(What.SOME, Set.of(Kind.QUIZ), Set.of(), Set.of(), Set.of());
+    PartsChoice quizzes = new PartsChoice(What.SOME, PartSet.of(Kind.QUIZ));
     assertThat(in(quizzes, Map.of())).isEqualTo(keys("quiz", "bank"));
   }
 
@@ -88,7 +88,9 @@ class PartsChoiceTest {
   void whatIsLeftOutStaysOutThoughItIsNeededAndThatIsTold() {
     PartsChoice without =
         new PartsChoice(
-            What.EVERYTHING, Set.of(), Set.of(), Set.of(Kind.ANNOUNCEMENT), keys("bank", "week6"));
+            What.EVERYTHING,
+            PartSet.NONE,
+            new PartSet(Set.of(Kind.ANNOUNCEMENT), keys("bank", "week6")));
     assertThat(in(without, Map.of())).isEqualTo(keys("week3", "reading", "quiz", "how"));
     assertThat(NEEDS.missed(keys("quiz"), without.leftOut(VERSION)))
         .isEqualTo(Map.of(key("bank"), new Because(key("quiz"), Why.BANK)));
@@ -115,7 +117,7 @@ class PartsChoiceTest {
             key("moved"), base("moved", Sample.all("old")),
             key("syllabus"), base("syllabus", Sample.all("old")),
             key("gone"), base("gone", Sample.all("old")));
-    PartsChoice changed = new PartsChoice(What.CHANGED, Set.of(), Set.of(), Set.of(), Set.of());
+    PartsChoice changed = new PartsChoice(What.CHANGED, PartSet.NONE);
     Parts parts = changed.in(version, version, Needs.NONE, bases, k -> true);
     assertThat(parts.keys().orElseThrow()).isEqualTo(keys("moved", "new", "gone"));
     assertThat(changed.in(version, version, Needs.NONE, Map.of(), k -> false).keys().orElseThrow())
@@ -127,5 +129,49 @@ class PartsChoiceTest {
   void ofSomePartsNothingIsRetired() {
     Map<ItemKey, Base> bases = Map.of(key("gone"), base("gone", Sample.all("old")));
     assertThat(in(some("how"), bases)).doesNotContain(key("gone"));
+  }
+
+  private static final PartSet OWN =
+      new PartSet(Set.of(Kind.ANNOUNCEMENT), Set.of(), Set.of("how", "week 6"));
+  private static final Tree TITLED =
+      Sample.tree(
+          titled(null, "w6", Kind.MODULE, "Week 6: colour"),
+          titled("w6", "exercise", Kind.ASSIGNMENT, "Exercise"),
+          titled(null, "news", Kind.ANNOUNCEMENT, "News"),
+          titled(null, "how", Kind.PAGE, "How the weeks go"),
+          titled(null, "show", Kind.PAGE, "Show week 61"));
+
+  private static Node titled(String module, String key, Kind kind, String title) {
+    return Sample.node(
+        key(key),
+        kind,
+        title,
+        EditRule.ADAPTABLE,
+        false,
+        Optional.ofNullable(module).map(ItemKey::new),
+        Sample.all(key));
+  }
+
+  @Test
+  void aSetByKindsAndTitlesServesEveryMaster() {
+    assertThat(OWN.in(TITLED))
+        .as("words begin with what is said; a module stands for all in it")
+        .isEqualTo(keys("w6", "exercise", "news", "how", "show"));
+    assertThat(new PartSet(Set.of(), Set.of(), Set.of("HOW the")).in(TITLED))
+        .isEqualTo(keys("how"));
+    assertThat(new PartSet(Set.of(), Set.of(), Set.of("—", "eek", "ow")).in(TITLED)).isEmpty();
+  }
+
+  @Test
+  void whatIsSparedByASetIsNeitherBroughtNorRetired() {
+    PartsChoice spared = new PartsChoice(What.EVERYTHING, PartSet.NONE, OWN);
+    Map<ItemKey, Base> bases =
+        Map.of(
+            key("old"),
+            new Base(key("old"), Kind.PAGE, "How it was", "p", Sample.all("x"), Sample.all("x")));
+    assertThat(spared.in(TITLED, TITLED, Needs.NONE, bases, k -> false).keys().orElseThrow())
+        .isEmpty();
+    assertThat(spared.ofOthers().leftOut(TITLED).test(key("how"))).isTrue();
+    assertThat(some("how").ofOthers()).isEqualTo(PartsChoice.EVERYTHING);
   }
 }

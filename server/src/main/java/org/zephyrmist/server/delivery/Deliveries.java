@@ -66,9 +66,9 @@ public class Deliveries {
       this(parts, choices, Optional.empty(), Optional.empty());
     }
 
-    /** The same of all of a version. */
-    Order whole() {
-      return new Order(PartsChoice.EVERYTHING, choices, atOnce, takesBack);
+    /** The same of another master: all but what is left out everywhere. */
+    Order ofOthers() {
+      return new Order(parts.ofOthers(), choices, atOnce, takesBack);
     }
 
     /** The same where something else comes first: that fills the shell, or has cleared it. */
@@ -80,7 +80,8 @@ public class Deliveries {
   /**
    * Several masters as one order, each planned and carried out in a section after those before it.
    *
-   * @param versions in their order, each of another master; those beside {@code version} whole
+   * @param versions in their order, each of another master; those beside {@code version} all but
+   *     what is left out by kind, title or as attachments
    * @return the delivery of {@code version}
    */
   @Transactional
@@ -99,7 +100,7 @@ public class Deliveries {
     UUID own = null;
     for (int n = 0; n < versions.size(); n++) {
       UUID v = versions.get(n);
-      Order of = v.equals(version) ? order : order.whole();
+      Order of = v.equals(version) ? order : order.ofOthers();
       UUID made = make(v, sections, n == 0 ? of : of.behind(), who);
       db.update(DELIVERY)
           .set(DELIVERY.ORDER_ID, id)

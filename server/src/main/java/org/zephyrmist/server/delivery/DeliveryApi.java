@@ -102,7 +102,7 @@ class DeliveryApi {
 
   /**
    * @param together versions of several masters as one order, in their order, this one among them;
-   *     the others are brought whole
+   *     of the others all comes but what is left out by kind, title or as attachments
    */
   record NewDelivery(
       @NotNull UUID version,

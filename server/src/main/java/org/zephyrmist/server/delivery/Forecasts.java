@@ -28,6 +28,7 @@ import org.zephyrmist.core.tree.Node;
 import org.zephyrmist.core.tree.Tree;
 import org.zephyrmist.server.ledger.Alike;
 import org.zephyrmist.server.ledger.Standings;
+import org.zephyrmist.server.line.AttachmentsLeftOut;
 import org.zephyrmist.server.master.VersionNeeds;
 import org.zephyrmist.server.master.Versions;
 
@@ -36,12 +37,19 @@ import org.zephyrmist.server.master.Versions;
 class Forecasts {
   private final Versions versions;
   private final VersionNeeds needs;
+  private final AttachmentsLeftOut attachments;
   private final Alike alike;
   private final Standings standings;
   private final Targets targets;
 
   Forecasts(
-      Versions versions, VersionNeeds needs, Alike alike, Standings standings, Targets targets) {
+      Versions versions,
+      VersionNeeds needs,
+      Alike alike,
+      Standings standings,
+      Targets targets,
+      AttachmentsLeftOut attachments) {
+    this.attachments = attachments;
     this.versions = versions;
     this.needs = needs;
     this.alike = alike;
@@ -82,6 +90,7 @@ class Forecasts {
    * @param stand sections by the version they hold, 0 where it never arrived
    * @param newest number of the newest version
    * @param weeks modules that are weeks and new to some section
+   * @param attaching items of the version to which files are attached
    * @param unfit sections that are perhaps not meant
    */
   record DeliveryForecast(
@@ -93,6 +102,7 @@ class Forecasts {
       int newest,
       int students,
       int weeks,
+      int attaching,
       @NotNull Targets.Unfits unfit) {}
 
   /**
@@ -108,7 +118,9 @@ class Forecasts {
             needs.of(v),
             parts,
             choices,
-            new Forecast.Sections(to.stream().map(Targets.Target::facts).toList(), holds(v, ids)));
+            new Forecast.Sections(
+                to.stream().map(Targets.Target::facts).toList(),
+                parts.attachments() ? holds(v, ids) : attachments.of(v.tree(), holds(v, ids))));
     Standings.Stand stand = standings.stand(v.master(), ids);
     return new DeliveryForecast(
         f.items().stream().map(i -> row(v.tree(), i)).toList(),
@@ -119,6 +131,7 @@ class Forecasts {
         stand.newest(),
         to.stream().mapToInt(Targets.Target::students).sum(),
         newWeeks(v.tree(), f),
+        needs.attaching(v),
         targets.unfits(v.master(), to));
   }
 

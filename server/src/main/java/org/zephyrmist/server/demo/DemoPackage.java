@@ -153,7 +153,8 @@ final class DemoPackage {
                 + week.exercise()
                 + "</p><p>Hand in one page. It counts 20 points: 10 for the"
                 + " work, 5 for safety, 5 for how clearly a stranger could use it.</p>",
-            Grading.points(new BigDecimal(20))),
+            Grading.points(new BigDecimal(20)),
+            w % 3 == 2 ? List.of(ref(sheet, "sheet.pdf", "application/pdf")) : List.of()),
         Visibility.SHOWN);
     QuestionSet asked = DemoQuestions.of(id, week);
     String qti = file(id + "-quiz.xml", "text/xml", DemoQuestions.qti("questions", false, asked));

@@ -13,6 +13,7 @@ import java.util.stream.Collectors;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.Into;
+import org.zephyrmist.core.delivery.PartSet;
 import org.zephyrmist.core.delivery.PartsChoice;
 
 /**
@@ -21,13 +22,18 @@ import org.zephyrmist.core.delivery.PartsChoice;
  *
  * @param into absent: where the version has them
  * @param items by key; a module stands for all that stands in it
+ * @param titles words with which a word of a title begins
+ * @param withoutAttachments whether files attached to items do not come; absent: they come
  */
 public record ChosenParts(
     @NotNull PartsChoice.What what,
     List<@NotNull Kind> kinds,
     List<@NotNull String> items,
+    @Size(max = 50) List<@NotNull @Size(max = 100) String> titles,
     List<@NotNull Kind> withoutKinds,
     List<@NotNull String> without,
+    @Size(max = 50) List<@NotNull @Size(max = 100) String> withoutTitles,
+    Boolean withoutAttachments,
     @Valid Place into) {
 
   /**
@@ -50,17 +56,23 @@ public record ChosenParts(
   public ChosenParts {
     kinds = kinds == null ? List.of() : kinds;
     items = items == null ? List.of() : items;
+    titles = titles == null ? List.of() : titles;
     withoutKinds = withoutKinds == null ? List.of() : withoutKinds;
     without = without == null ? List.of() : without;
+    withoutTitles = withoutTitles == null ? List.of() : withoutTitles;
+    withoutAttachments = Boolean.TRUE.equals(withoutAttachments);
   }
 
   public static ChosenParts of(PartsChoice c) {
     return new ChosenParts(
         c.what(),
-        c.kinds().stream().sorted().toList(),
-        names(c.items()),
-        c.withoutKinds().stream().sorted().toList(),
-        names(c.without()),
+        c.some().kinds().stream().sorted().toList(),
+        names(c.some().items()),
+        c.some().titles().stream().sorted().toList(),
+        c.without().kinds().stream().sorted().toList(),
+        names(c.without().items()),
+        c.without().titles().stream().sorted().toList(),
+        !c.attachments(),
         c.into().map(i -> new Place(i.module(), i.nth(), i.side(), i.neighbour())).orElse(null));
   }
 
@@ -72,10 +84,9 @@ public record ChosenParts(
   public PartsChoice choice() {
     return new PartsChoice(
         what,
-        Set.copyOf(kinds),
-        keys(items),
-        Set.copyOf(withoutKinds),
-        keys(without),
+        new PartSet(Set.copyOf(kinds), keys(items), Set.copyOf(titles)),
+        new PartSet(Set.copyOf(withoutKinds), keys(without), Set.copyOf(withoutTitles)),
+        !withoutAttachments,
         Optional.ofNullable(into).map(Place::into));
   }
 

@@ -126,7 +126,7 @@ class LineFinisher {
     Map<ItemKey, Base> after = Ledger.bases(ledger.holdings(origin.section()), origin.master());
     Tree whole = texts.whole(p.version(), p.line());
     boolean another = ledger.standsElsewhere(origin);
-    Stands s = Stands.after(whole, p.meant().parts(), p.line().parts().what(), after, another);
+    Stands s = Stands.after(whole, p.meant().parts(), p.line().parts(), after, another);
     if (s.atVersion()) {
       Tree version = p.version().tree();
       int expected = (int) whole.nodes().stream().filter(n -> version.has(n.key())).count();

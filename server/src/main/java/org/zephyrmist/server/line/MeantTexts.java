@@ -30,8 +30,10 @@ class MeantTexts {
   private final Values values;
   private final Bodies bodies;
   private final VersionNeeds needs;
+  private final AttachmentsLeftOut attachments;
 
-  MeantTexts(Values values, Bodies bodies, VersionNeeds needs) {
+  MeantTexts(Values values, Bodies bodies, VersionNeeds needs, AttachmentsLeftOut attachments) {
+    this.attachments = attachments;
     this.values = values;
     this.bodies = bodies;
     this.needs = needs;
@@ -42,7 +44,8 @@ class MeantTexts {
    * @param there whether it has an item of it
    */
   Meant of(Version version, Line line, Map<ItemKey, Base> bases, Predicate<ItemKey> there) {
-    Tree tree = inSection(version, line);
+    Tree said = inSection(version, line);
+    Tree tree = line.parts().attachments() ? said : attachments.of(said, bases);
     SectionFacts facts = line.shell().facts();
     Tree applies = Meant.of(tree, Parts.EVERYTHING, facts).items();
     Parts parts =
