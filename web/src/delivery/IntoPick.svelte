@@ -13,9 +13,7 @@
   words={words.into}
   value={order.into}
   choose={(into) => say({ into, module: '' })}
-/>
-{#if order.into !== 'OWN'}
-  <input
+/>{#if order.into !== 'OWN'}&nbsp;<input
     class="entry word"
     class:short={order.into === 'NTH'}
     aria-label={order.into === 'NTH' ? 'Number of the module' : 'Name of the module'}

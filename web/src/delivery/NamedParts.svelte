@@ -2,7 +2,7 @@
   import { api, got, type Kind, type Schemas } from '../api/client';
   import Act from '../frame/Act.svelte';
   import Trouble from '../frame/Trouble.svelte';
-  import { kind as kindWord, many } from '../marks/words';
+  import { kind as kindWord, kinds, many } from '../marks/words';
   import { manner, usual, type Order } from './order';
   import {
     brought,
@@ -23,14 +23,11 @@
     say,
     version,
     sections,
-    kinds,
   }: {
     order: Order;
     say: (change: Partial<Order>) => void;
     version: string;
     sections: readonly string[];
-    /** Kinds that the version has, in their order. */
-    kinds: readonly Kind[];
   } = $props();
   let trouble = $state.raw<unknown>(null);
   let naming = $state(false);
@@ -98,6 +95,12 @@
     }
   }
 
+  function told(rows: Schemas['ForecastRow'][]): string {
+    const some = rows.slice(0, 5).map((r) => r.title);
+    if (!some.length) return 'nothing of this version.';
+    return `${many(rows.length, 'item')} of this version: ${some.join(', ')}${rows.length > 5 ? ' …' : '.'}`;
+  }
+
   function toggle(k: Kind) {
     chosen = chosen.includes(k) ? chosen.filter((x) => x !== k) : [...chosen, k];
   }
@@ -152,7 +155,7 @@
       bind:value={text}
     />
     <div class="kinds" role="group" aria-label="Kinds in the set">
-      {#each kinds as k (k)}
+      {#each kinds.filter((k) => k !== 'MODULE') as k (k)}
         <label
           ><input type="checkbox" checked={chosen.includes(k)} onchange={() => toggle(k)} />
           {kindWord(k, 2)}</label
@@ -160,14 +163,7 @@
       {/each}
     </div>
     <p class="quiet" aria-live="polite">
-      {#if named}Names {named.length ? many(named.length, 'item') : 'nothing'} of this version{named.length
-          ? ': ' +
-            named
-              .slice(0, 5)
-              .map((r) => r.title)
-              .join(', ') +
-            (named.length > 5 ? ' …' : '')
-          : ''}.
+      {#if named}Names {told(named)}
       {:else}Choose kinds, or words with which a word of a title begins.{/if}
     </p>
     <span class="acts">

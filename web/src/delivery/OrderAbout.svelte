@@ -176,7 +176,7 @@
   {/each}
 {/if}
 
-<NamedParts {order} {say} {version} {sections} kinds={shown} />
+<NamedParts {order} {say} {version} {sections} />
 
 <style>
   h2 {

@@ -83,27 +83,33 @@
       words={versionWords}
       value={String(version.number)}
       choose={(v) => place.set({ v })}
-    />{/if}{#if !fixed && sections}, <TogetherPick
+    />{/if}, {#if !fixed && sections}<TogetherPick
       {master}
       version={version.id}
       bind:versions={together}
-    />{/if}
-  {#if !alone && (partSets.all.length || leavesOut(order))}, <Choice
+    />
+  {/if}
+  {#if !alone && (partSets.all.length || leavesOut(order))}<Choice
       label="Left out"
       words={outs}
       value={spares?.id ?? (leavesOut(order) ? 'SOME' : '')}
       choose={out}
-    />{/if}{#if attaching || order.attachments === 'OUT'}, <Choice
+    />,
+  {/if}
+  {#if attaching || order.attachments === 'OUT'}<Choice
       label="What is attached to items"
       words={words.attachments}
       value={order.attachments}
       choose={(attachments) => say({ attachments })}
-    />{/if}, to
+    />,
+  {/if}
+  to
   {#if fixed}{many(sections, 'section')}{:else if tried}one shell{:else}<a
       class="where"
       href="/coverage">{many(sections, 'section')}</a
     >{/if}, {#if order.what === 'SOME'}<IntoPick {order} {say} />,
-  {/if}<Choice
+  {/if}
+  <Choice
     label="What the shells are like"
     words={words.onto}
     value={order.onto}

@@ -33,6 +33,7 @@ class OrdersTest {
   private static Walk walk;
   private static Page page;
   private static String master;
+  private static String piece = "";
 
   @BeforeAll
   static void open() throws Exception {
@@ -52,7 +53,7 @@ class OrdersTest {
     page.navigate(Walk.ADDRESS + "/sources");
     walk.button("Begin an empty master").click();
     page.getByLabel("every section of the college").check();
-    page.getByLabel("Code", new Page.GetByLabelOptions().setExact(true)).fill("FRAME");
+    page.getByLabel("Code", exactLabel()).fill("FRAME");
     page.getByLabel("Title").fill("College frame");
     walk.button("Make master FRAME").click();
     walk.button("Add an item").first().click();
@@ -102,8 +103,7 @@ class OrdersTest {
     assertThat(page.getByText("Kept as “Pilot”.")).isVisible();
     page.getByText("Who should hold it").click();
     assertThat(page.getByText("by hand")).isVisible();
-    page.getByLabel("Master", new Page.GetByLabelOptions().setExact(true))
-        .selectOption(new SelectOption().setLabel("LGT 110"));
+    page.getByLabel("Master", exactLabel()).selectOption(new SelectOption().setLabel("LGT 110"));
     page.getByLabel("Where").selectOption(new SelectOption().setLabel("the set “Pilot”"));
     walk.button("Add the rule").click();
     assertThat(page.getByText("The board shows now who is missing.")).isVisible();
@@ -241,7 +241,7 @@ class OrdersTest {
     assertThat(page.getByText("See it as a student")).isVisible();
     WholePathTest.accessible(page, "tried");
     walk.button("The same to 2 sections in hand …").click();
-    page.getByLabel("What", new Page.GetByLabelOptions().setExact(true)).selectOption("SOME");
+    page.getByLabel("What", exactLabel()).selectOption("SOME");
     walk.item("Ropes").click();
     page.getByLabel("Where it goes").selectOption("MODULE");
     page.getByLabel("Name of the module").fill("Week 1");
@@ -299,6 +299,41 @@ class OrdersTest {
         .isVisible();
   }
 
+  @Test
+  @Order(7)
+  void aSetOfPartsIsKeptAndSparedInEveryMaster() {
+    toTryIn("spare");
+    walk.inHand("110-01 110-02");
+    page.navigate(Walk.ADDRESS + "/deliveries/new?master=" + master);
+    page.getByLabel("Goes to")
+        .selectOption(new SelectOption().setLabel("spare (to try in, LGT 110)"));
+    walk.button("Keep a set").click();
+    page.getByLabel("Name of the set").fill("Mine to spare");
+    page.getByLabel("Titles with these words").fill("reading 3, reading 4");
+    assertThat(page.getByText("Names 2 items of this version")).isVisible();
+    WholePathTest.accessible(page, "a set of parts");
+    walk.button("Keep the set").click();
+    page.getByLabel("Left out", exactLabel())
+        .selectOption(new SelectOption().setLabel("“Mine to spare” left out"));
+    assertThat(page.getByText("2 left out")).isVisible();
+    walk.button("See the plan").click();
+    walk.button("Deliver to 1 section").click();
+    assertThat(page.getByText("Tried in spare.")).isVisible();
+    assertThat(Walk.titles("spare"))
+        .contains("Reading 2", "Reading 5")
+        .doesNotContain("Reading 3", "Reading 4");
+
+    page.navigate(Walk.ADDRESS + "/deliveries/new?master=" + piece());
+    page.getByLabel("What", exactLabel())
+        .selectOption(new SelectOption().setLabel("only “Mine to spare”"));
+    assertThat(page.getByText("0 chosen")).isVisible();
+    assertThat(walk.button("See the plan")).isDisabled();
+  }
+
+  private static Page.GetByLabelOptions exactLabel() {
+    return new Page.GetByLabelOptions().setExact(true);
+  }
+
   private static JsonNode item(String shell, String title) {
     return PRACTICE
         .items(shell)
@@ -310,10 +345,13 @@ class OrdersTest {
 
   /** A master of one page; its id. */
   private static String piece() {
+    if (!piece.isEmpty()) {
+      return piece;
+    }
     page.navigate(Walk.ADDRESS + "/sources");
     walk.button("Begin an empty master").click();
     page.getByLabel("every section of the college").check();
-    page.getByLabel("Code", new Page.GetByLabelOptions().setExact(true)).fill("ROPES");
+    page.getByLabel("Code", exactLabel()).fill("ROPES");
     page.getByLabel("Title").fill("Ropes and knots");
     walk.button("Make master ROPES").click();
     walk.button("Add an item").first().click();
@@ -322,7 +360,8 @@ class OrdersTest {
     walk.button("Add page").click();
     walk.item("Ropes").waitFor();
     walk.freeze(1, "One page");
-    return page.url().replaceAll("\\?.*", "").replaceAll(".*/", "");
+    piece = page.url().replaceAll("\\?.*", "").replaceAll(".*/", "");
+    return piece;
   }
 
   private static Page.GetByRoleOptions exactly(String name) {
