@@ -9,7 +9,7 @@ afterEach(() => vi.unstubAllGlobals());
 const set = {
   id: 's',
   name: 'Mine to spare',
-  kinds: ['DISCUSSION'],
+  kinds: ['DISCUSSION' as const],
   titles: ['syllabus'],
   madeBy: 'Ines',
   mine: true,
@@ -19,9 +19,9 @@ function shown(order: Order = usual) {
   const say = vi.fn();
   const forecast = {
     rows: [
-      { key: 'w', title: 'Week 1', kind: 'MODULE', chosen: 1, inVersion: true },
-      { key: 'h', title: 'Help desk', kind: 'PAGE', chosen: 1, inVersion: true },
-      { key: 'o', title: 'Other', kind: 'PAGE', chosen: 0, inVersion: true },
+      { key: 'w', title: 'Week 1', kind: 'MODULE' as const, chosen: 1, inVersion: true },
+      { key: 'h', title: 'Help desk', kind: 'PAGE' as const, chosen: 1, inVersion: true },
+      { key: 'o', title: 'Other', kind: 'PAGE' as const, chosen: 0, inVersion: true },
     ],
   };
   const calls = serve({

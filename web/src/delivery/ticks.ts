@@ -98,6 +98,8 @@ const because: Record<Schemas['NeededBy']['why'], string> = {
   BANK: 'draws from it',
   RUBRIC: 'is graded by it',
   CATEGORY: 'counts into it',
+  GROUPS: 'is done by its groups',
+  OUTCOME: 'shows it',
   FILE: 'uses it',
   NOTE: 'has it beside it',
   CONDITION: 'opens after it',

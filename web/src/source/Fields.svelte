@@ -27,6 +27,10 @@
   ];
   let categories = $derived(nodes.filter((n) => n.kind === 'GRADE_CATEGORY'));
   let rubrics = $derived(nodes.filter((n) => n.kind === 'RUBRIC'));
+  let groupSets = $derived(nodes.filter((n) => n.kind === 'GROUP_SET'));
+  let outcomes = $derived<[string, string][]>(
+    nodes.filter((n) => n.kind === 'OUTCOME').map((n) => [n.key, n.title]),
+  );
   let total = $derived(entry.criteria.reduce((sum, c) => sum + (Number(c.points) || 0), 0));
   let trouble = $state('');
   let picker = $state<HTMLInputElement>();
@@ -62,7 +66,7 @@
   >
 {/snippet}
 
-{#if has('POINTS', 'CATEGORY', 'RUBRIC', 'ATTEMPTS', 'MINUTES', 'WEIGHT', 'DUE')}
+{#if has('POINTS', 'CATEGORY', 'RUBRIC', 'GROUP_SET', 'ATTEMPTS', 'MINUTES', 'WEIGHT', 'DUE')}
   <div class="small">
     {#if has('POINTS')}{@render small('points', 'Points', 'none')}{/if}
     {#if has('WEIGHT')}{@render small('weight', 'Percent of the grade', 'none')}{/if}
@@ -90,6 +94,14 @@
         ><span class="words">Graded by</span><select class="entry" bind:value={entry.rubric}>
           <option value="">no rubric</option>
           {#each rubrics as r (r.key)}<option value={r.key}>{r.title}</option>{/each}
+        </select></label
+      >
+    {/if}
+    {#if has('GROUP_SET')}
+      <label
+        ><span class="words">Done by</span><select class="entry" bind:value={entry.groupSet}>
+          <option value="">each student</option>
+          {#each groupSets as g (g.key)}<option value={g.key}>groups of {g.title}</option>{/each}
         </select></label
       >
     {/if}
@@ -127,8 +139,17 @@
     columns={[
       { name: 'text', words: 'What is looked at', wide: true },
       { name: 'points', words: 'Points' },
+      ...(outcomes.length || entry.criteria.some((c) => c.outcome)
+        ? [
+            {
+              name: 'outcome' as const,
+              words: 'Outcome that it shows',
+              choose: [['', 'shows no outcome'] as [string, string], ...outcomes],
+            },
+          ]
+        : []),
     ]}
-    fresh={() => ({ text: '', points: '' })}
+    fresh={() => ({ text: '', points: '', outcome: '' })}
     more="Add a line"
   />
 {/if}

@@ -28,6 +28,7 @@
       item.weight && `${item.weight} percent of the grade`,
       item.category && nodes.length && `counts into ${title(item.category)}`,
       item.rubric && nodes.length && `graded by ${title(item.rubric)}`,
+      item.groupSet && nodes.length && `done by groups of ${title(item.groupSet)}`,
       item.lasting && 'for one term only',
       item.attempts && many(item.attempts, 'attempt'),
       item.minutes && many(item.minutes, 'minute'),

@@ -34,13 +34,19 @@
   {#each rows as row, i (i)}
     <div class="row">
       {#each columns as c (c.name)}
-        <input
-          class="entry"
-          class:wide={c.wide}
-          aria-label="{c.words} {i + 1}"
-          placeholder={c.words}
-          bind:value={row[c.name]}
-        />
+        {#if c.choose}
+          <select class="entry" aria-label="{c.words} {i + 1}" bind:value={row[c.name]}>
+            {#each c.choose as [value, words] (value)}<option {value}>{words}</option>{/each}
+          </select>
+        {:else}
+          <input
+            class="entry"
+            class:wide={c.wide}
+            aria-label="{c.words} {i + 1}"
+            placeholder={c.words}
+            bind:value={row[c.name]}
+          />
+        {/if}
       {/each}
       <button type="button" aria-label="Up, row {i + 1}" disabled={!i} onclick={() => move(i, -1)}
         >↑</button

@@ -91,6 +91,42 @@ class PartsIT extends ServerIT {
         .isEqualTo("nothing to do: it holds these parts of version 2");
   }
 
+  private String add(String master, String kind, String title) {
+    return coordinator
+        .post(
+            "/api/masters/" + master + "/draft/items",
+            "{\"kind\":\"%s\",\"title\":\"%s\",\"address\":\"\"}".formatted(kind, title))
+        .json()
+        .path("key")
+        .asString();
+  }
+
+  @Test
+  void groupsComeAlongAndSoDoesTheOutcomeThatALineOfTheRubricShows() throws Exception {
+    List<UUID> to = sections("lgt-pag1");
+    String master = master("VAG");
+    String rubric = add(master, "RUBRIC", "How it is graded");
+    String outcome = add(master, "OUTCOME", "Works to scale");
+    String crews = add(master, "GROUP_SET", "Crews");
+    edit(
+        master,
+        "How it is graded",
+        "{\"criteria\":[{\"text\":\"To scale\",\"points\":\"4\",\"outcome\":\"%s\"}]}"
+            .formatted(outcome));
+    edit(master, "Crews", "{\"groups\":[\"North\"]}");
+    edit(master, "Paper plot", "{\"rubric\":\"%s\",\"groupSet\":\"%s\"}".formatted(rubric, crews));
+    freeze(master, "done by crews");
+    String choices = some(key(master, "Paper plot"));
+    JsonNode seen = forecast(master, 2, to, choices);
+    assertThat(row(seen, "Works to scale").path("because").path("why").asString())
+        .isEqualTo("OUTCOME");
+    assertThat(row(seen, "Crews").path("because").path("why").asString()).isEqualTo("GROUPS");
+    delivered(master, 2, to, choices);
+    assertThat(Practice.titles("lgt-pag1"))
+        .containsExactlyInAnyOrder(
+            "Week 3", "Paper plot", "How it is graded", "Works to scale", "Crews");
+  }
+
   @Test
   void aSectionStaysAtItsVersionUntilNothingOfItIsLeft() throws Exception {
     List<UUID> to = sections("lgt-pb1");

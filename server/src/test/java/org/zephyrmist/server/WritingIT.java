@@ -273,7 +273,14 @@ class WritingIT extends ServerIT {
     String labs = add(master, "GRADE_CATEGORY", "Labs");
     changed(master, labs, "{\"weight\":\"100\"}");
     String rubric = add(master, "RUBRIC", "How a plot is graded");
-    changed(master, rubric, "{\"criteria\":[{\"text\":\"Legible\",\"points\":\"4\"}]}");
+    String outcome = add(master, "OUTCOME", "Draws to scale");
+    String crews = add(master, "GROUP_SET", "Crews");
+    changed(master, crews, "{\"groups\":[\"North crew\",\"South crew\"]}");
+    changed(
+        master,
+        rubric,
+        "{\"criteria\":[{\"text\":\"Legible\",\"points\":\"4\",\"outcome\":\"%s\"}]}"
+            .formatted(outcome));
     byte[] pdf = "a load table".getBytes(StandardCharsets.UTF_8);
     String sha =
         coordinator
@@ -284,9 +291,9 @@ class WritingIT extends ServerIT {
     changed(
         master,
         key(master, "Paper plot"),
-        ("{\"category\":\"%s\",\"rubric\":\"%s\",\"conditions\":[{\"what\":\"READ\",\"item\":\"%s\"}],"
+        ("{\"category\":\"%s\",\"rubric\":\"%s\",\"groupSet\":\"%s\",\"conditions\":[{\"what\":\"READ\",\"item\":\"%s\"}],"
                 + "\"attached\":[{\"sha256\":\"%s\",\"name\":\"loads.pdf\"}]}")
-            .formatted(labs, rubric, key(master, "Checklist"), sha));
+            .formatted(labs, rubric, crews, key(master, "Checklist"), sha));
     String menu = add(master, "SETUP", "Menu");
     changed(
         master,
@@ -301,6 +308,17 @@ class WritingIT extends ServerIT {
         .isEqualTo(Practice.item("lgt-wm1", "Labs").path("id").asString());
     assertThat(plot.path("grading").path("rubric").asString())
         .isEqualTo(Practice.item("lgt-wm1", "How a plot is graded").path("id").asString());
+    assertThat(plot.path("grading").path("groupSet").asString())
+        .isEqualTo(Practice.item("lgt-wm1", "Crews").path("id").asString());
+    assertThat(
+            Practice.item("lgt-wm1", "How a plot is graded")
+                .path("wording")
+                .path("more")
+                .path("criteria")
+                .get(0)
+                .path("outcome")
+                .asString())
+        .isEqualTo(Practice.item("lgt-wm1", "Draws to scale").path("id").asString());
     assertThat(plot.path("visibility").path("conditions").get(0).path("item").asString())
         .isEqualTo(Practice.item("lgt-wm1", "Checklist").path("id").asString());
     JsonNode entries =
@@ -313,7 +331,9 @@ class WritingIT extends ServerIT {
     assertThat(Practice.page(page)).contains("after reading").doesNotContain("loads.pdf");
     Practice.page(
         "/shells/lgt-wm1?item=" + Practice.item("lgt-wm1", "Checklist").path("id").asString());
-    assertThat(Practice.page(page)).contains("loads.pdf", "after reading", "Counts into", "Labs");
+    assertThat(Practice.page(page))
+        .contains(
+            "loads.pdf", "after reading", "Counts into", "Labs", "Done by groups of", "Crews");
     assertThat(deliver(master, 2, to).path("lines").get(0).path("activity").asString())
         .isEqualTo("nothing to do: it holds version 2");
     JsonNode look = coordinator.get("/api/masters/shells/" + to.get(0)).json();

@@ -104,12 +104,13 @@ public record PackageLoss(String what, String handwork, List<String> titles) {
           "Make an assignment of each in the shell, with its points.",
           i -> held(i) && i.kind() == Kind.ASSIGNMENT && !format.assignments());
       add(
-          "Grade categories and rubrics are not held.",
-          "Choose category and rubric in the shell.",
+          "Grade categories, rubrics and group sets are not held.",
+          "Choose them in the shell.",
           i ->
               held(i)
                   && (i.content().grading().category().isPresent()
-                      || i.content().grading().rubric().isPresent()));
+                      || i.content().grading().rubric().isPresent()
+                      || i.content().grading().groupSet().isPresent()));
       add(
           "Which files are accepted and whether work is compared with others' is not held.",
           "Set both in the shell.",

@@ -118,6 +118,16 @@ public final class Readiness {
     if (g.rubric().filter(k -> !here(k, Kind.RUBRIC)).isPresent()) {
       add(Rule.GONE, i, "Its rubric is not here.");
     }
+    if (g.groupSet().filter(k -> !here(k, Kind.GROUP_SET)).isPresent()) {
+      add(Rule.GONE, i, "Its group set is not here.");
+    }
+    boolean lost =
+        i.content().criteria().stream()
+            .flatMap(c -> c.outcome().stream())
+            .anyMatch(k -> !here(k, Kind.OUTCOME));
+    if (lost) {
+      add(Rule.GONE, i, "An outcome that a line of it shows is not here.");
+    }
   }
 
   private boolean here(String key, Kind kind) {

@@ -218,10 +218,23 @@ public sealed interface Content {
     }
   }
 
-  /** One line of a rubric. */
-  record Criterion(String text, BigDecimal points) {
+  /**
+   * One line of a rubric.
+   *
+   * @param outcome key of the outcome that it shows, if it shows one
+   */
+  record Criterion(String text, BigDecimal points, Optional<String> outcome) {
     public Criterion {
       points = Grading.plain(points);
+    }
+
+    /** That shows no outcome. */
+    public Criterion(String text, BigDecimal points) {
+      this(text, points, Optional.empty());
+    }
+
+    Criterion showing(Optional<String> to) {
+      return new Criterion(text, points, to);
     }
   }
 

@@ -13,6 +13,7 @@ import java.util.Optional;
  * @param weight of a grade category, in percent
  * @param minutes it may take, if limited
  * @param handIn how work is handed in, where that is said
+ * @param groupSet key of the group set whose groups do it together, if they do
  */
 public record Grading(
     Optional<BigDecimal> points,
@@ -21,12 +22,14 @@ public record Grading(
     Optional<Integer> attempts,
     Optional<BigDecimal> weight,
     Optional<Integer> minutes,
-    Optional<HandIn> handIn) {
+    Optional<HandIn> handIn,
+    Optional<String> groupSet) {
   private static final BigDecimal MOST = new BigDecimal(100_000);
 
   /** Not graded. */
   public static final Grading NONE =
       new Grading(
+          Optional.empty(),
           Optional.empty(),
           Optional.empty(),
           Optional.empty(),
@@ -42,32 +45,37 @@ public record Grading(
 
   /** The same but for its points. */
   public Grading withPoints(Optional<BigDecimal> to) {
-    return new Grading(to, category, rubric, attempts, weight, minutes, handIn);
+    return new Grading(to, category, rubric, attempts, weight, minutes, handIn, groupSet);
   }
 
   /** The same but for how often and how long it may be tried. */
   public Grading withLimits(Optional<Integer> attempts, Optional<Integer> minutes) {
-    return new Grading(points, category, rubric, attempts, weight, minutes, handIn);
+    return new Grading(points, category, rubric, attempts, weight, minutes, handIn, groupSet);
   }
 
   /** The same but for how work is handed in. */
   public Grading withHandIn(Optional<HandIn> to) {
-    return new Grading(points, category, rubric, attempts, weight, minutes, to);
+    return new Grading(points, category, rubric, attempts, weight, minutes, to, groupSet);
   }
 
   /** The same but for the grade category it counts into. */
   public Grading withCategory(Optional<String> to) {
-    return new Grading(points, to, rubric, attempts, weight, minutes, handIn);
+    return new Grading(points, to, rubric, attempts, weight, minutes, handIn, groupSet);
   }
 
   /** The same but for the rubric it is graded by. */
   public Grading withRubric(Optional<String> to) {
-    return new Grading(points, category, to, attempts, weight, minutes, handIn);
+    return new Grading(points, category, to, attempts, weight, minutes, handIn, groupSet);
+  }
+
+  /** The same but for the group set whose groups do it. */
+  public Grading withGroupSet(Optional<String> to) {
+    return new Grading(points, category, rubric, attempts, weight, minutes, handIn, to);
   }
 
   /** The same but for its share of the whole grade. */
   public Grading withWeight(Optional<BigDecimal> to) {
-    return new Grading(points, category, rubric, attempts, to, minutes, handIn);
+    return new Grading(points, category, rubric, attempts, to, minutes, handIn, groupSet);
   }
 
   /** Graded with these points and nothing else. */

@@ -30,6 +30,7 @@ public enum Kind {
       Field.POINTS,
       Field.CATEGORY,
       Field.RUBRIC,
+      Field.GROUP_SET,
       Field.ATTEMPTS,
       Field.HAND_IN,
       Field.DUE),
@@ -83,6 +84,7 @@ public enum Kind {
     POINTS("points"),
     CATEGORY("grade category"),
     RUBRIC("rubric"),
+    GROUP_SET("group set"),
     ATTEMPTS("attempts"),
     MINUTES("time limit"),
     /** How work is handed in. */

@@ -7,8 +7,8 @@ import java.util.function.Function;
 
 /**
  * Other items that an item names by their keys, wherever in its aspects: links of its text, entries
- * of a setup, its rubric and grade category, its conditions. What a quiz draws from stands in its
- * questions, see {@code core.question}.
+ * of a setup, its rubric with the outcomes of its lines, its grade category and group set, its
+ * conditions. What a quiz draws from stands in its questions, see {@code core.question}.
  */
 public final class Mentions {
   private Mentions() {}
@@ -19,6 +19,10 @@ public final class Mentions {
     RUBRIC,
     /** It counts into it. */
     CATEGORY,
+    /** Groups of it do the work. */
+    GROUPS,
+    /** A line of its rubric shows it. */
+    OUTCOME,
     /** It opens after it. */
     CONDITION,
     /** Its front page or menu leads to it. */
@@ -36,6 +40,8 @@ public final class Mentions {
     Grading g = i.content().grading();
     add(all, g.rubric(), Why.RUBRIC);
     add(all, g.category(), Why.CATEGORY);
+    add(all, g.groupSet(), Why.GROUPS);
+    i.content().criteria().forEach(c -> add(all, c.outcome(), Why.OUTCOME));
     i.visibility().conditions().forEach(c -> add(all, c.item(), Why.CONDITION));
     i.content().entries().stream()
         .flatMap(e -> References.asItem(e.value()).stream())
@@ -50,7 +56,7 @@ public final class Mentions {
 
   /** Whether any item is named here. */
   public static boolean any(Grading g) {
-    return g.category().isPresent() || g.rubric().isPresent();
+    return g.category().isPresent() || g.rubric().isPresent() || g.groupSet().isPresent();
   }
 
   /** Whether any item is named here. */
@@ -61,7 +67,21 @@ public final class Mentions {
   /** Whether any item is named here. */
   public static boolean any(Wording w) {
     return w.entries().stream().anyMatch(e -> References.asItem(e.value()).isPresent())
+        || outcomes(w)
         || !References.items(w.html()).isEmpty();
+  }
+
+  /** Whether a line of a rubric names an outcome. */
+  public static boolean outcomes(Wording w) {
+    return w.criteria().stream().anyMatch(c -> c.outcome().isPresent());
+  }
+
+  /** A rubric with the outcomes of its lines named otherwise. */
+  public static Wording outcomes(Wording w, Function<String, Optional<String>> to) {
+    return outcomes(w)
+        ? w.withCriteria(
+            w.criteria().stream().map(c -> c.showing(c.outcome().flatMap(to))).toList())
+        : w;
   }
 
   /**
@@ -70,7 +90,11 @@ public final class Mentions {
    * @param to none: it is not named any more
    */
   public static Grading renamed(Grading g, Function<String, Optional<String>> to) {
-    return any(g) ? g.withCategory(g.category().flatMap(to)).withRubric(g.rubric().flatMap(to)) : g;
+    return any(g)
+        ? g.withCategory(g.category().flatMap(to))
+            .withRubric(g.rubric().flatMap(to))
+            .withGroupSet(g.groupSet().flatMap(to))
+        : g;
   }
 
   /** The same with each item named otherwise; a condition about none is left out. */
@@ -113,7 +137,7 @@ public final class Mentions {
         .with(renamed(a.visibility(), to))
         .with(
             addresses(
-                a.wording(),
+                outcomes(a.wording(), to),
                 address ->
                     References.asItem(address)
                         .flatMap(

@@ -38,6 +38,10 @@ public record Needs(Map<ItemKey, List<Need>> of) {
     RUBRIC(true),
     /** Work counts into it. */
     CATEGORY(true),
+    /** Its groups do the work. */
+    GROUPS(true),
+    /** A line of a rubric shows it. */
+    OUTCOME(true),
     /** A text leads to this file. */
     FILE(true),
     /** Notes to instructors, which stand beside their item. */
@@ -126,6 +130,8 @@ public record Needs(Map<ItemKey, List<Need>> of) {
     return switch (why) {
       case RUBRIC -> Why.RUBRIC;
       case CATEGORY -> Why.CATEGORY;
+      case GROUPS -> Why.GROUPS;
+      case OUTCOME -> Why.OUTCOME;
       case CONDITION -> Why.CONDITION;
       case ENTRY -> Why.ENTRY;
       case LINK -> to == Kind.FILE ? Why.FILE : Why.LINK;

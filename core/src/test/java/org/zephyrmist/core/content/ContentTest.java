@@ -30,7 +30,8 @@ class ContentTest {
             Optional.of(3),
             Optional.empty(),
             Optional.of(45),
-            Optional.of(new HandIn(List.of("file", "text"), List.of("pdf"), true)));
+            Optional.of(new HandIn(List.of("file", "text"), List.of("pdf"), true)),
+            Optional.of("crews"));
     return Stream.of(
         new Content.Module(),
         new Content.Page("<p>Count every lantern.</p>"),
@@ -50,7 +51,10 @@ class ContentTest {
         new Content.Discussion("<p>Talk.</p>"),
         new Content.Quiz("", FILE, 12, all),
         new Content.QuestionBank(FILE, 40),
-        new Content.Rubric(List.of(new Content.Criterion("Safe", BigDecimal.TEN))),
+        new Content.Rubric(
+            List.of(
+                new Content.Criterion("Safe", BigDecimal.TEN),
+                new Content.Criterion("Team", BigDecimal.ONE, Optional.of("team")))),
         new Content.Outcome("<p>Works in a team.</p>"),
         new Content.GradeCategory(Grading.NONE),
         new Content.Announcement("<p>Welcome.</p>"),
@@ -87,6 +91,7 @@ class ContentTest {
                 to.with(to.launch().withParameters(new TreeMap<>(Map.of("unit", "9"))));
             case CATEGORY -> to.with(to.grading().withCategory(Optional.of("tests")));
             case RUBRIC -> to.with(to.grading().withRubric(Optional.of("other")));
+            case GROUP_SET -> to.with(to.grading().withGroupSet(Optional.of("pairs")));
             case ATTEMPTS, MINUTES ->
                 to.with(to.grading().withLimits(Optional.of(2), to.grading().minutes()));
             case HAND_IN ->

@@ -12,6 +12,20 @@ import org.zephyrmist.core.content.Mentions.Why;
 class MentionsTest {
   private static final ItemKey LABS = new ItemKey("labs");
   private static final ItemKey RUBRIC = new ItemKey("rubric");
+  private static final ItemKey CREWS = new ItemKey("crews");
+  private static final ItemKey TEAM = new ItemKey("team");
+  private static final Item RUBRIC_ITEM =
+      new Item(
+          RUBRIC,
+          "How a plot is graded",
+          new Content.Rubric(
+              List.of(
+                  new Content.Criterion("Legible", BigDecimal.TEN),
+                  new Content.Criterion("Made together", BigDecimal.ONE, Optional.of("team")))),
+          Timing.NONE,
+          new Place(Optional.empty(), "i"),
+          Visibility.SHOWN,
+          EditRule.ADAPTABLE);
   private static final ItemKey PAGE = new ItemKey("page");
   private static final Item PLOT =
       new Item(
@@ -21,7 +35,8 @@ class MentionsTest {
               "<p><a href=\"zref:item/page#top\">Read</a> and <a href=\"zref:item/page\">again</a></p>",
               Grading.points(BigDecimal.TEN)
                   .withCategory(Optional.of("labs"))
-                  .withRubric(Optional.of("rubric"))),
+                  .withRubric(Optional.of("rubric"))
+                  .withGroupSet(Optional.of("crews"))),
           Timing.NONE,
           new Place(Optional.empty(), "i"),
           Visibility.SHOWN.withConditions(List.of(Condition.read(PAGE))),
@@ -48,10 +63,21 @@ class MentionsTest {
         .containsExactly(
             new Mention(RUBRIC, Why.RUBRIC),
             new Mention(LABS, Why.CATEGORY),
+            new Mention(CREWS, Why.GROUPS),
             new Mention(PAGE, Why.CONDITION),
             new Mention(PAGE, Why.LINK));
     assertThat(Mentions.of(menu("zref:item/page"))).containsExactly(new Mention(PAGE, Why.ENTRY));
     assertThat(Mentions.of(menu("https://larkmoor.example/"))).isEmpty();
+  }
+
+  @Test
+  void aLineOfARubricNamesItsOutcome() {
+    assertThat(Mentions.of(RUBRIC_ITEM)).containsExactly(new Mention(TEAM, Why.OUTCOME));
+    Aspects a = Mentions.renamed(Aspects.of(RUBRIC_ITEM), k -> Optional.empty());
+    assertThat(Mentions.any(a.wording())).as("%s", a.wording()).isFalse();
+    assertThat(a.wording().criteria()).hasSize(2);
+    Aspects there = Mentions.renamed(Aspects.of(RUBRIC_ITEM), k -> Optional.of("here-" + k));
+    assertThat(there.wording().criteria().get(1).outcome()).contains("here-team");
   }
 
   @Test

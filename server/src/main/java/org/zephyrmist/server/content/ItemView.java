@@ -71,6 +71,7 @@ public record ItemView(
     @NotNull EditRule rule,
     String category,
     String rubric,
+    String groupSet,
     String weight,
     boolean newWindow,
     Wording.Lasting lasting,
@@ -84,8 +85,12 @@ public record ItemView(
     @NotNull Map<Aspect, String> aspects,
     @NotNull String state) {
 
-  /** A line of a rubric. */
-  public record RubricLine(@NotNull String text, @NotNull String points) {}
+  /**
+   * A line of a rubric.
+   *
+   * @param outcome key of the outcome that it shows; absent or empty: none
+   */
+  public record RubricLine(@NotNull String text, @NotNull String points, String outcome) {}
 
   /**
    * What must be done before it opens.
@@ -187,13 +192,15 @@ public record ItemView(
         i.rule(),
         c.grading().category().orElse(null),
         c.grading().rubric().orElse(null),
+        c.grading().groupSet().orElse(null),
         c.grading().weight().map(BigDecimal::toPlainString).orElse(null),
         c.launch().newWindow(),
         c.lasting().orElse(null),
         c.subject().orElse(null),
         c.entries(),
         c.criteria().stream()
-            .map(x -> new RubricLine(x.text(), x.points().toPlainString()))
+            .map(
+                x -> new RubricLine(x.text(), x.points().toPlainString(), x.outcome().orElse(null)))
             .toList(),
         c.groups(),
         i.visibility().conditions().stream().map(ItemView::waits).toList(),

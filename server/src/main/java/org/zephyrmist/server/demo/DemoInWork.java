@@ -27,19 +27,33 @@ class DemoInWork {
     ItemKey exercises = category(id, draft, grades, "Exercises", "60");
     category(id, draft, grades, "Quizzes", "30");
     ItemKey rubric = drafts.add(draft, Kind.RUBRIC, "How an exercise is looked at", "", grades);
+    ItemKey outcome =
+        drafts.add(
+            draft, Kind.OUTCOME, "Leaves paper that another electrician can work from", "", grades);
+    ItemKey crews = drafts.add(draft, Kind.GROUP_SET, "Hanging crews", "", grades);
+    drafts.change(id, crews, Map.of("groups", List.of("Bridge crew", "Floor crew")));
     drafts.change(
         id,
         rubric,
         Map.of(
             "criteria",
             List.of(
-                Map.of("text", "Another electrician could hang it from the paper", "points", "10"),
+                Map.of(
+                    "text",
+                    "Another electrician could hang it from the paper",
+                    "points",
+                    "10",
+                    "outcome",
+                    outcome.value()),
                 Map.of("text", "Loads are added up and below 80 %", "points", "10"),
                 Map.of("text", "Dated and signed", "points", "5"))));
     ItemKey exercise = drafts.find(id, "Exercise 3: " + DemoDrafts.lower(title(c, 2)));
     ItemKey reading = drafts.find(id, "Reading: " + DemoDrafts.lower(title(c, 2)));
     ItemKey quiz = drafts.find(id, "Quiz 3: " + DemoDrafts.lower(title(c, 2)));
-    drafts.change(id, exercise, Map.of("category", exercises.value(), "rubric", rubric.value()));
+    drafts.change(
+        id,
+        exercise,
+        Map.of("category", exercises.value(), "rubric", rubric.value(), "groupSet", crews.value()));
     drafts.change(
         id, quiz, Map.of("conditions", List.of(Map.of("what", "READ", "item", reading.value()))));
     drafts.tie(id, List.of(reading, exercise));

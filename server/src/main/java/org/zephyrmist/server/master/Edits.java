@@ -81,6 +81,8 @@ class Edits {
         c.category(), Field.CATEGORY, (a, v) -> a.with(a.grading().withCategory(Entries.key(v))));
     to.set(c.rubric(), Field.RUBRIC, (a, v) -> a.with(a.grading().withRubric(Entries.key(v))));
     to.set(
+        c.groupSet(), Field.GROUP_SET, (a, v) -> a.with(a.grading().withGroupSet(Entries.key(v))));
+    to.set(
         c.attempts(),
         Field.ATTEMPTS,
         (a, v) ->

@@ -107,7 +107,9 @@ final class Entries {
       throw Refusal.bad("A line of the rubric says nothing.", "Write what is looked at.");
     }
     return new Content.Criterion(
-        line.text().strip(), points(line.points()).orElse(BigDecimal.ZERO));
+        line.text().strip(),
+        points(line.points()).orElse(BigDecimal.ZERO),
+        line.outcome() == null ? Optional.empty() : key(line.outcome()));
   }
 
   /** Names that differ from each other. */

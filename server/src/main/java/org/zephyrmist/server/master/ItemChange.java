@@ -19,6 +19,7 @@ import org.zephyrmist.server.content.ItemView;
  *
  * @param category key of a grade category
  * @param rubric key of a rubric
+ * @param groupSet key of a group set
  * @param oneTerm of an announcement
  * @param seen the item's aspects as the writer has seen them
  */
@@ -32,6 +33,7 @@ public record ItemChange(
     EditRule rule,
     @Size(max = 80) String category,
     @Size(max = 80) String rubric,
+    @Size(max = 80) String groupSet,
     @Size(max = 20) String attempts,
     @Size(max = 20) String minutes,
     @Size(max = 40) String weight,

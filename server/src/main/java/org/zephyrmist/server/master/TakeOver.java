@@ -114,8 +114,19 @@ class TakeOver {
         .collect(Collectors.toCollection(LinkedHashSet::new));
   }
 
-  /** Banks that chosen quizzes draw from, and what chosen items name and cannot do without. */
+  /** What chosen items need, and what that needs in turn. */
   private Set<ItemKey> along(Tree there, Tree here, Set<ItemKey> chosen) {
+    Set<ItemKey> along = new LinkedHashSet<>();
+    Set<ItemKey> more = needed(there, here, chosen);
+    while (along.addAll(more)) {
+      more = needed(there, here, more);
+      more.removeAll(chosen);
+    }
+    return along;
+  }
+
+  /** Banks that chosen quizzes draw from, and what chosen items name and cannot do without. */
+  private Set<ItemKey> needed(Tree there, Tree here, Set<ItemKey> chosen) {
     Set<ItemKey> needed = new LinkedHashSet<>();
     List<Item> items = trees.items(nodes(there, chosen));
     Map<String, ItemKey> banks = new HashMap<>();

@@ -169,7 +169,10 @@ public final class ShellTranslator {
           return reference(address, known);
         };
     Aspects a = Aspects.of(raw);
-    a = a.with(Mentions.renamed(a.grading(), named)).with(Mentions.renamed(a.visibility(), named));
+    a =
+        a.with(Mentions.renamed(a.grading(), named))
+            .with(Mentions.renamed(a.visibility(), named))
+            .with(Mentions.outcomes(a.wording(), named));
     Map<Aspect, String> forms = new EnumMap<>(a.forms());
     boolean pictured = pictured(a.wording());
     if (pictured) {
@@ -253,9 +256,10 @@ public final class ShellTranslator {
                                             .orElse(References.NOWHERE)))
                     .orElseGet(
                         () -> References.isOurs(a) ? References.NOWHERE : putBack(a, master)));
-    return there.withSetup(
-        there.subject(),
-        there.entries().stream().filter(e -> !e.value().equals(References.NOWHERE)).toList());
+    return Mentions.outcomes(there, key -> id(master, key, complete))
+        .withSetup(
+            there.subject(),
+            there.entries().stream().filter(e -> !e.value().equals(References.NOWHERE)).toList());
   }
 
   /** Where an address of the shell leads now, if its item was put back since. */
