@@ -2,6 +2,7 @@
   import type { Schemas } from '../api/client';
   import { place } from '../frame/place.svelte';
   import { many } from '../marks/words';
+  import ByKind from './ByKind.svelte';
   import Choice from './Choice.svelte';
   import IntoPick from './IntoPick.svelte';
   import TogetherPick from './TogetherPick.svelte';
@@ -135,11 +136,23 @@
     words={words.clash}
     value={order.clash}
     choose={(clash) => say({ clash })}
+  /><ByKind
+    label="In a clash"
+    words={words.clash}
+    made={order.clashOf}
+    other={order.clash === 'KEEP_SECTION' ? 'TAKE_VERSION' : 'KEEP_SECTION'}
+    choose={(clashOf) => say({ clashOf })}
   />, a twin <Choice
     label="A twin"
     words={words.twin}
     value={order.twin}
     choose={(twin) => say({ twin })}
+  /><ByKind
+    label="A twin"
+    words={words.twin}
+    made={order.twinOf}
+    other={order.twin === 'ADOPT' ? 'LEAVE' : 'ADOPT'}
+    choose={(twinOf) => say({ twinOf })}
   />; <Choice
     label="How many at once"
     words={words.atOnce}

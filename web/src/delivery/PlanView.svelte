@@ -92,6 +92,7 @@
       order.emptied === 'ASK' ? '' : `an emptied shell ${words.emptied[order.emptied]}`,
       `in a clash ${words.clash[order.clash]}`,
       `a twin ${words.twin[order.twin]}`,
+      Object.keys({ ...order.clashOf, ...order.twinOf }).length ? 'otherwise for some kinds' : '',
     ].filter(Boolean),
   );
 

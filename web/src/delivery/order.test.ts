@@ -37,6 +37,19 @@ describe('an order', () => {
     expect(read(new URLSearchParams('what=ELSE&clash=BOTH'))).toEqual(usual);
   });
 
+  it('treats some kinds otherwise, and tells that a recipe did not', () => {
+    const order = {
+      ...usual,
+      clashOf: { QUIZ: 'TAKE_VERSION' },
+      twinOf: { PAGE: 'LEAVE' },
+    } as const;
+    expect(address(order).clashOf).toBe('QUIZ:TAKE_VERSION');
+    expect(read(new URLSearchParams(address(order)))).toEqual(order);
+    expect(ofChosen(chosen(order))).toEqual(order);
+    expect(differs(order, chosen({ ...order, twinOf: {} }))).toEqual(['twins by kind']);
+    expect(read(new URLSearchParams('clashOf=QUIZ:BOTH,NOTHING:LEAVE'))).toEqual(usual);
+  });
+
   it('ticks a module as what stands in it', () => {
     const t = ticks(rows);
     expect(t.get('week')).toBe('some');

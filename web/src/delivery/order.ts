@@ -1,4 +1,5 @@
 import type { Kind, Schemas } from '../api/client';
+import { kinds } from '../marks/words';
 import { into, own, placed } from './into';
 import { words } from './orderWords';
 
@@ -30,6 +31,9 @@ export interface Order {
   neighbour: string;
   clash: Schemas['Chosen']['clash'];
   twin: Schemas['Chosen']['twin'];
+  /** Where a kind is treated otherwise than the rest. */
+  clashOf: Readonly<Partial<Record<Kind, Schemas['Chosen']['clash']>>>;
+  twinOf: Readonly<Partial<Record<Kind, Schemas['Chosen']['twin']>>>;
 }
 
 export const usual: Order = {
@@ -50,6 +54,8 @@ export const usual: Order = {
   ...own,
   clash: 'KEEP_SECTION',
   twin: 'ADOPT',
+  clashOf: {},
+  twinOf: {},
 };
 
 const lists = ['kinds', 'items', 'titles', 'withoutKinds', 'without', 'withoutTitles'] as const;
@@ -68,6 +74,14 @@ const single = [
   'twin',
 ] as const;
 const texts = ['module', 'neighbour'] as const;
+const byKind = { clashOf: 'clash', twinOf: 'twin' } as const;
+const ofKinds = ['clashOf', 'twinOf'] as const;
+
+/** By kinds, as an address says it: PAGE:KEEP,QUIZ:TAKE. */
+function kindsSaid(text: string, known: object): Record<string, string> {
+  const pairs = text.split(',').map((p) => p.split(':'));
+  return Object.fromEntries(pairs.filter(([k, v]) => kinds.includes(k as Kind) && v in known));
+}
 
 /** The order that an address says. */
 export function read(query: URLSearchParams): Order {
@@ -78,6 +92,7 @@ export function read(query: URLSearchParams): Order {
   }
   for (const name of lists) order[name] = query.get(name)?.split(',').filter(Boolean) ?? [];
   for (const name of texts) order[name] = query.get(name) ?? '';
+  for (const name of ofKinds) order[name] = kindsSaid(query.get(name) ?? '', words[byKind[name]]);
   return order as unknown as Order;
 }
 
@@ -87,6 +102,10 @@ export function address(order: Order): Record<string, string> {
   for (const name of single) said[name] = order[name] === usual[name] ? '' : order[name];
   for (const name of lists) said[name] = order[name].join(',');
   for (const name of texts) said[name] = order[name];
+  for (const name of ofKinds)
+    said[name] = Object.entries(order[name])
+      .map(([k, v]) => `${k}:${v}`)
+      .join(',');
   return said;
 }
 
@@ -110,6 +129,7 @@ export function manner(o: Order): Schemas['Chosen'] {
   return {
     clash,
     twin,
+    byKind: { clash: { ...o.clashOf }, twin: { ...o.twinOf } },
     arrival,
     dates,
     emptied,
@@ -131,12 +151,18 @@ function offered(atOnce: number | undefined): Order['atOnce'] {
 
 /** An order as a delivery has it. */
 export function ofDelivery(d: Schemas['DeliveryDetail']): Order {
-  const { clash, twin, arrival, dates, emptied, onto, weeks, atOnce } = d.delivery;
+  const { clash, twin, byKind, arrival, dates, emptied, onto, weeks, atOnce } = d.delivery;
   const p = d.parts;
   return {
     ...{ clash, twin, arrival, dates, emptied, onto, weeks, atOnce: offered(atOnce), what: p.what },
+    ...ofKind(byKind),
     ...ofParts(p),
   };
+}
+
+/** Of what is sent and kept by kind, what the order says. */
+function ofKind(by: Schemas['ByKind'] | undefined): Pick<Order, 'clashOf' | 'twinOf'> {
+  return { clashOf: by?.clash ?? {}, twinOf: by?.twin ?? {} };
 }
 
 /** Of what is sent and kept, what the order says. */
@@ -172,6 +198,8 @@ export function differs(o: Order, recipe: Schemas['Chosen']): string[] {
   };
   const all: string[] = single.filter((n) => o[n] !== of[n]).map((n) => names[n]);
   const same = (n: (typeof lists)[number]) => [...o[n]].sort().join() === [...of[n]].sort().join();
+  for (const name of ofKinds)
+    if (address(o)[name] !== address(of)[name]) all.push(`${names[byKind[name]]} by kind`);
   if (texts.some((n) => o[n] !== of[n])) all.push('the named place');
   if (!same('items') || !same('kinds') || !same('titles')) all.push('chosen items');
   if (!same('without') || !same('withoutKinds') || !same('withoutTitles'))
@@ -192,6 +220,7 @@ export function ofChosen(c: Schemas['Chosen']): Order {
     weeks: c.weeks ?? usual.weeks,
     atOnce: offered(c.atOnce),
     what: p?.what ?? usual.what,
+    ...ofKind(c.byKind),
     ...ofParts(p),
   };
 }

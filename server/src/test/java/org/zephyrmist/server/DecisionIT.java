@@ -101,6 +101,28 @@ class DecisionIT extends ServerIT {
   }
 
   @Test
+  void aClashOfAKindIsDecidedForAllOfItAndThePlanCanBeChosenAnew() throws Exception {
+    List<UUID> to = sections("lgt-dbk1");
+    String master = clashing("QBK", to, List.of("lgt-dbk1"));
+    String delivery = plan(master, 3, to);
+    assertThat(line(delivery, 0).path("steps").asInt()).isZero();
+    String choices =
+        "{\"clash\":\"KEEP_SECTION\",\"twin\":\"ADOPT\",\"byKind\":{\"clash\":{\"%s\":\"TAKE_VERSION\"},\"twin\":{}}}";
+    for (String kind : List.of("QUIZ", "PAGE")) {
+      Caller.Answer a =
+          coordinator.put("/api/deliveries/" + delivery + "/choices", choices.formatted(kind));
+      assertThat(a.status()).as(a.text()).isLessThan(300);
+      JsonNode detail = rest(delivery, "PLANNING");
+      assertThat(detail.path("delivery").path("byKind").path("clash").path(kind).asString())
+          .isEqualTo("TAKE_VERSION");
+      assertThat(line(delivery, 0).path("steps").asInt()).isEqualTo(kind.equals("PAGE") ? 1 : 0);
+    }
+    String half = choices.replace(",\"twin\":{}", "").formatted("PAGE");
+    assertThat(coordinator.put("/api/deliveries/" + delivery + "/choices", half).status())
+        .isEqualTo(400);
+  }
+
+  @Test
   void whatTheSectionChangesAfterTheDecisionIsNotOverwritten() throws Exception {
     List<UUID> to = sections("lgt-dc1");
     String master = clashing("QC", to, List.of("lgt-dc1"));

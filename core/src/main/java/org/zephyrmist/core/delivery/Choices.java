@@ -1,15 +1,18 @@
 package org.zephyrmist.core.delivery;
 
+import java.util.Map;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
+import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.content.Visibility;
 
 /**
  * How a delivery goes about it, as a person chose for all of it.
  *
+ * @param byKind where a kind is treated otherwise than the rest
  * @param decisions of single clashes and twins, which count before the rest
  */
 public record Choices(
@@ -20,26 +23,60 @@ public record Choices(
     EmptiedShell emptied,
     Onto onto,
     Weeks weeks,
+    ByKind byKind,
     Decisions decisions) {
   /** Without decisions of single steps; brings up to date, emptied shells are asked about. */
   public Choices(Clash clash, Twin twin, Arrival arrival, Dates dates) {
-    this(clash, twin, arrival, dates, EmptiedShell.ASK, Onto.UP_TO_DATE, Weeks.ADD, Decisions.NONE);
+    this(
+        clash,
+        twin,
+        arrival,
+        dates,
+        EmptiedShell.ASK,
+        Onto.UP_TO_DATE,
+        Weeks.ADD,
+        ByKind.NONE,
+        Decisions.NONE);
   }
 
   public Choices with(Decisions made) {
-    return new Choices(clash, twin, arrival, dates, emptied, onto, weeks, made);
+    return new Choices(clash, twin, arrival, dates, emptied, onto, weeks, byKind, made);
   }
 
   public Choices with(EmptiedShell emptied) {
-    return new Choices(clash, twin, arrival, dates, emptied, onto, weeks, decisions);
+    return new Choices(clash, twin, arrival, dates, emptied, onto, weeks, byKind, decisions);
   }
 
   public Choices with(Onto onto) {
-    return new Choices(clash, twin, arrival, dates, emptied, onto, weeks, decisions);
+    return new Choices(clash, twin, arrival, dates, emptied, onto, weeks, byKind, decisions);
   }
 
   public Choices with(Weeks weeks) {
-    return new Choices(clash, twin, arrival, dates, emptied, onto, weeks, decisions);
+    return new Choices(clash, twin, arrival, dates, emptied, onto, weeks, byKind, decisions);
+  }
+
+  public Choices with(ByKind byKind) {
+    return new Choices(clash, twin, arrival, dates, emptied, onto, weeks, byKind, decisions);
+  }
+
+  /** What counts in a clash of an item of a kind. */
+  public Clash clash(Kind kind) {
+    return byKind.clash().getOrDefault(kind, clash);
+  }
+
+  /** What becomes of a twin of an item of a kind. */
+  public Twin twin(Kind kind) {
+    return byKind.twin().getOrDefault(kind, twin);
+  }
+
+  /** What is chosen for some kinds otherwise than for the rest. */
+  public record ByKind(Map<Kind, Clash> clash, Map<Kind, Twin> twin) {
+    public static final ByKind NONE = new ByKind(Map.of(), Map.of());
+
+    public ByKind {
+      clash = Map.copyOf(clash);
+      twin = Map.copyOf(twin);
+    }
   }
 
   /** The shell has fewer places for weeks than the version needs, see {@link WeekPlaces}. */

@@ -190,7 +190,7 @@ public final class Planner {
 
     Held s = shell.get(b.id());
     if (s == null) {
-      if (m.rule() == EditRule.ADAPTABLE && choices.clash() == Choices.Clash.PUT_BACK) {
+      if (m.rule() == EditRule.ADAPTABLE && choices.clash(m.kind()) == Choices.Clash.PUT_BACK) {
         return add(m, Reason.PUT_BACK);
       }
       return m.rule() == EditRule.FIXED
@@ -277,7 +277,7 @@ public final class Planner {
           case ADOPT -> Choices.Twin.ADOPT;
           case ADD -> Choices.Twin.ADD;
           case LEAVE -> Choices.Twin.LEAVE;
-          case SECTION, VERSION, TOGETHER -> choices.twin();
+          case SECTION, VERSION, TOGETHER -> choices.twin(m.kind());
         };
     if (m.kind() == Kind.SETUP && what == Choices.Twin.ADD) {
       what = Choices.Twin.ADOPT; // a shell has one for each subject
@@ -307,7 +307,7 @@ public final class Planner {
       boolean work = a == Aspect.GRADING && s.studentWork();
       boolean left = twins.earlierTerm() && (a == Aspect.TIMING || a == Aspect.LAUNCH);
       boolean back =
-          choices.clash() == Choices.Clash.PUT_BACK
+          choices.clash(m.kind()) == Choices.Clash.PUT_BACK
               && m.rule() == EditRule.ADAPTABLE
               && !Aspect.OF_THE_SECTION.contains(a);
       if ((m.rule(a) == EditRule.FIXED || left || back) && !work && !choices.leaves(a)) {

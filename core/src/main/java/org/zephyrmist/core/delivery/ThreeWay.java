@@ -99,10 +99,10 @@ final class ThreeWay {
     }
     if (!masterMoved) {
       boolean back =
-          choices.clash() == Choices.Clash.PUT_BACK && !choices.decisions().keeps(m.key());
+          choices.clash(m.kind()) == Choices.Clash.PUT_BACK && !choices.decisions().keeps(m.key());
       return back ? AspectStep.UPDATE : AspectStep.KEEP;
     }
-    return choices.clash() == Choices.Clash.KEEP_SECTION
+    return choices.clash(m.kind()) == Choices.Clash.KEEP_SECTION
         ? AspectStep.CLASH_KEPT
         : AspectStep.CLASH_OVERWRITTEN;
   }

@@ -54,7 +54,8 @@ class PlannerPropertyTest {
                   .anyMatch(m -> m.rule() == EditRule.FIXED || m.visibility().instructorsOnly());
           if (someFixed
               || w.choices.onto() == Choices.Onto.CLEAN
-              || w.choices.clash() == Choices.Clash.PUT_BACK) {
+              || w.version.stream()
+                  .anyMatch(m -> w.choices.clash(m.kind()) == Choices.Clash.PUT_BACK)) {
             return;
           }
           w.apply(w.plan());

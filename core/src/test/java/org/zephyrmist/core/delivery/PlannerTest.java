@@ -131,6 +131,37 @@ class PlannerTest {
   }
 
   @Test
+  void aKindMayBeTreatedOtherwiseThanTheRest() {
+    Choices pages =
+        Choices.SAFE.with(
+            new Choices.ByKind(
+                Map.of(Kind.PAGE, Choices.Clash.TAKE_VERSION),
+                Map.of(Kind.PAGE, Choices.Twin.LEAVE)));
+    Choices quizzes =
+        Choices.SAFE.with(
+            new Choices.ByKind(
+                Map.of(Kind.QUIZ, Choices.Clash.TAKE_VERSION),
+                Map.of(Kind.QUIZ, Choices.Twin.LEAVE)));
+    for (Choices c : List.of(pages, quizzes)) {
+      Step clash =
+          plan(
+              meant(EditRule.ADAPTABLE, aspects("new")),
+              List.of(held(aspects("mine"), false)),
+              List.of(base(aspects("old"), aspects("old"))),
+              c);
+      assertThat(clash.overwrites()).isEqualTo(c == pages);
+      Step twin =
+          plan(
+              meant(EditRule.ADAPTABLE, aspects("same")),
+              List.of(held(aspects("same"), false)),
+              List.of(),
+              c);
+      assertThat(twin.kind()).isEqualTo(StepKind.TWIN);
+      assertThat(twin.adopts()).isEqualTo(c == quizzes);
+    }
+  }
+
+  @Test
   void aChangedDueDateStillGetsTheCorrectedText() {
     Step step =
         plan(

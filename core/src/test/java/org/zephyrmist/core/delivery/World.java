@@ -38,6 +38,13 @@ final class World {
             pick(Choices.Twin.values()),
             Choices.Arrival.AS_IN_MASTER,
             pick(Choices.Dates.values()));
+    if (random.nextInt(3) == 0) {
+      choices =
+          choices.with(
+              new Choices.ByKind(
+                  Map.of(Kind.PAGE, pick(Choices.Clash.values())),
+                  Map.of(Kind.ASSIGNMENT, pick(Choices.Twin.values()))));
+    }
     int n = random.nextInt(12);
     for (int i = 0; i < n; i++) {
       ItemKey key = new ItemKey("k" + i);

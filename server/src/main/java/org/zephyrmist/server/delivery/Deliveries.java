@@ -135,6 +135,7 @@ public class Deliveries {
         .set(DELIVERY.VERSION_ID, version)
         .set(DELIVERY.ONTO, choices.onto())
         .set(DELIVERY.WEEKS, choices.weeks())
+        .set(DELIVERY.BY_KIND, json(choices.byKind()))
         .set(DELIVERY.AT_ONCE, order.atOnce().orElse(null))
         .set(DELIVERY.TAKES_BACK, order.takesBack().orElse(null))
         .set(DELIVERY.STATE, DeliveryState.PLANNING)
@@ -241,6 +242,10 @@ public class Deliveries {
           "Ask a coordinator who reaches all of them.");
     }
     return d;
+  }
+
+  JSONB json(Choices.ByKind kinds) {
+    return JSONB.valueOf(json.writeValueAsString(kinds));
   }
 
   JSONB json(PartsChoice parts) {

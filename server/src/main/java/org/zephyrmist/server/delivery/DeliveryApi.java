@@ -71,10 +71,15 @@ class DeliveryApi {
     this.plans = plans;
   }
 
-  /** How a delivery goes about it; what is not said is as it usually is. */
+  /**
+   * How a delivery goes about it; what is not said is as it usually is.
+   *
+   * @param byKind where a kind is treated otherwise than the rest
+   */
   record Chosen(
       @NotNull Choices.Clash clash,
       @NotNull Choices.Twin twin,
+      Choices.ByKind byKind,
       Choices.Arrival arrival,
       Choices.Dates dates,
       Choices.EmptiedShell emptied,
@@ -85,7 +90,7 @@ class DeliveryApi {
     /** The same without what names nothing. */
     Chosen known() {
       ChosenParts named = parts == null ? null : ChosenParts.of(parts.choice());
-      return new Chosen(clash, twin, arrival, dates, emptied, onto, weeks, atOnce, named);
+      return new Chosen(clash, twin, byKind, arrival, dates, emptied, onto, weeks, atOnce, named);
     }
 
     Choices choices() {
@@ -96,7 +101,8 @@ class DeliveryApi {
               Optional.ofNullable(dates).orElse(Choices.Dates.ALONG))
           .with(Optional.ofNullable(emptied).orElse(Choices.EmptiedShell.ASK))
           .with(Optional.ofNullable(onto).orElse(Choices.Onto.UP_TO_DATE))
-          .with(Optional.ofNullable(weeks).orElse(Choices.Weeks.ADD));
+          .with(Optional.ofNullable(weeks).orElse(Choices.Weeks.ADD))
+          .with(Optional.ofNullable(byKind).orElse(Choices.ByKind.NONE));
     }
   }
 

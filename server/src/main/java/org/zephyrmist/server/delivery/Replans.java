@@ -66,6 +66,7 @@ public class Replans {
             .set(DELIVERY.EMPTIED, choices.emptied())
             .set(DELIVERY.ONTO, choices.onto())
             .set(DELIVERY.WEEKS, choices.weeks())
+            .set(DELIVERY.BY_KIND, deliveries.json(choices.byKind()))
             .set(DELIVERY.AT_ONCE, atOnce.orElse(null))
             .set(DELIVERY.PARTS, parts.map(deliveries::json).orElse(d.getParts()))
             .set(DELIVERY.STATE, DeliveryState.PLANNING)

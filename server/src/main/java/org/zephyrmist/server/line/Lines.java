@@ -68,6 +68,7 @@ class Lines {
             .with(d.getEmptied())
             .with(d.getOnto())
             .with(d.getWeeks())
+            .with(json.readValue(d.getByKind().data(), Choices.ByKind.class))
             .with(decided.of(d.getId())),
         Optional.ofNullable(d.getConfirmedBy()).orElse(d.getMadeBy()),
         Optional.ofNullable(d.getTakesBack()),

@@ -8,3 +8,5 @@ create table part_set (
   made_at timestamptz not null,
   check (cardinality(kinds) + cardinality(titles) > 0)
 );
+-- What is chosen for some kinds of items otherwise than for the rest.
+alter table delivery add column by_kind jsonb not null default '{"clash":{},"twin":{}}';
