@@ -84,6 +84,9 @@
     width: 130px;
     min-width: 0;
   }
+  .row select.entry {
+    width: 190px;
+  }
   .row .entry.wide {
     flex: 1;
   }

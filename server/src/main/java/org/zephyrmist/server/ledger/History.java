@@ -165,11 +165,11 @@ public class History {
                 RECEIPT.TITLE,
                 RECEIPT.AT,
                 RECEIPT.HOW)
-            .distinctOn(RECEIPT.ITEM_KEY, RECEIPT.MASTER_ID)
+            .distinctOn(RECEIPT.MASTER_ID, RECEIPT.ITEM_KEY)
             .from(RECEIPT)
             .where(RECEIPT.SECTION_ID.eq(section))
             .and(RECEIPT.AT.le(at))
-            .orderBy(RECEIPT.ITEM_KEY, RECEIPT.MASTER_ID, RECEIPT.ID.desc())
+            .orderBy(RECEIPT.MASTER_ID.desc(), RECEIPT.ITEM_KEY.desc(), RECEIPT.ID.desc())
             .asTable(last);
     return db.select(
             last.MASTER_ID,
