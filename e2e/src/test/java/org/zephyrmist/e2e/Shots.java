@@ -43,7 +43,7 @@ class Shots {
       page.locator(".ProseMirror img:not(.ProseMirror-separator)").first().waitFor();
       shot("write");
       page.getByText(Pattern.compile("Edition 2 is here")).click();
-      page.getByText("clash with ours").waitFor();
+      page.getByText(Pattern.compile("clash(es)? with ours")).waitFor();
       button("Next to decide").click();
       page.getByText("both changed the wording.").waitFor();
       shot("edition");
