@@ -31,6 +31,8 @@
   } = $props();
   let trouble = $state.raw<unknown>(null);
   let naming = $state(false);
+  /** The set that is said otherwise; none for a new one. */
+  let changed = $state('');
   let name = $state('');
   let text = $state('');
   let chosen = $state.raw<Kind[]>([]);
@@ -41,8 +43,10 @@
 
   $effect(() => void partSets.load().catch((e) => (trouble = e)));
 
-  function begin() {
-    const said = saidBy(order);
+  function begin(of?: PartSet) {
+    const said = of ?? saidBy(order);
+    changed = of?.id ?? '';
+    name = of?.name ?? '';
     chosen = said.kinds;
     text = said.titles.join(', ');
     naming = true;
@@ -77,7 +81,7 @@
   async function keep(e: SubmitEvent) {
     e.preventDefault();
     try {
-      await partSets.keep(name, { kinds: chosen, titles });
+      await partSets.keep(name, { kinds: chosen, titles }, changed);
       naming = false;
       name = '';
       trouble = null;
@@ -132,6 +136,7 @@
         >
       {/if}
       {#if s.mine}
+        <button type="button" class="link" onclick={() => begin(s)}>Change it</button>
         <button type="button" class="link" onclick={() => void drop(s)}>Forget it</button>
       {/if}
     </span>
@@ -172,7 +177,7 @@
     </span>
   </form>
 {:else}
-  <button type="button" class="link" onclick={begin}>Keep a set</button>
+  <button type="button" class="link" onclick={() => begin()}>Keep a set</button>
 {/if}
 <Trouble of={trouble} />
 

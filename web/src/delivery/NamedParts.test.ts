@@ -28,6 +28,7 @@ function shown(order: Order = usual) {
     'GET /api/deliveries/part-sets': [set],
     'POST /api/deliveries/forecast': forecast,
     'POST /api/deliveries/part-sets': { id: 'n' },
+    'PUT /api/deliveries/part-sets/{partSet}': {},
   });
   render(NamedParts, { order, say, version: 'v', sections: ['1'] });
   return { say, calls };
@@ -51,6 +52,21 @@ describe('sets of parts', () => {
     const { say } = shown(order);
     await fireEvent.click(await screen.findByText('Bring them again'));
     expect(say).toHaveBeenCalledWith({ without: [], withoutKinds: [], withoutTitles: [] });
+  });
+
+  it('are said otherwise under their name', async () => {
+    const { calls } = shown();
+    await fireEvent.click(await screen.findByText('Change it'));
+    expect(screen.getByRole('textbox', { name: 'Name of the set' })).toHaveValue('Mine to spare');
+    const titles = screen.getByRole('textbox', { name: 'Titles with these words' });
+    await fireEvent.input(titles, { target: { value: 'syllabus, calendar' } });
+    await fireEvent.click(screen.getByRole('button', { name: 'Keep the set' }));
+    await waitFor(() => expect(screen.getByText('Keep a set')).toBeInTheDocument());
+    expect(calls.find((c) => c.method === 'PUT')?.body).toEqual({
+      name: 'Mine to spare',
+      kinds: ['DISCUSSION'],
+      titles: ['syllabus', 'calendar'],
+    });
   });
 
   it('tell what they would name here before they are kept', async () => {

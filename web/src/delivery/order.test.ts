@@ -1,21 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { row } from '../../test/forecast-row';
 import { address, chosen, differs, ofChosen, read, usual } from './order';
-import { kindToggled, said, ticks, toggled, type Row } from './ticks';
+import { kindToggled, said, ticks, toggled } from './ticks';
 
-const row = (key: string, more: Partial<Row> = {}): Row => ({
-  key,
-  kind: 'PAGE',
-  title: key,
-  rule: 'ADAPTABLE',
-  inVersion: true,
-  forNobody: false,
-  chosen: 1,
-  along: 0,
-  leftOut: false,
-  sections: 1,
-  steps: {},
-  ...more,
-});
 const rows = [
   row('week', { kind: 'MODULE', chosen: 0 }),
   row('reading', { parent: 'week' }),

@@ -13,9 +13,13 @@ class PartSets {
     this.all = await got(api.GET('/api/deliveries/part-sets'));
   }
 
-  async keep(name: string, said: Said) {
+  /** Keeps a set, or what is said of one that there is. */
+  async keep(name: string, said: Said, partSet?: string) {
     const body = { name, kinds: [...said.kinds], titles: [...said.titles] };
-    await got(api.POST('/api/deliveries/part-sets', { body }));
+    if (partSet) {
+      const params = { path: { partSet } };
+      await got(api.PUT('/api/deliveries/part-sets/{partSet}', { params, body }));
+    } else await got(api.POST('/api/deliveries/part-sets', { body }));
     await this.load();
   }
 

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { row } from '../../test/forecast-row';
 import { address, read, usual } from './order';
 import {
   brought,
@@ -11,7 +12,7 @@ import {
   spared,
   typed,
 } from './partSets.svelte';
-import { toggled, type Row } from './ticks';
+import { toggled } from './ticks';
 
 const own = {
   id: 's',
@@ -22,21 +23,6 @@ const own = {
   mine: true,
 } as const;
 const all = [{ ...own, kinds: [...own.kinds], titles: [...own.titles] }];
-
-const row = (key: string, more: Partial<Row> = {}): Row => ({
-  key,
-  kind: 'PAGE',
-  title: key,
-  rule: 'ADAPTABLE',
-  inVersion: true,
-  forNobody: false,
-  chosen: 1,
-  along: 0,
-  leftOut: false,
-  sections: 1,
-  steps: {},
-  ...more,
-});
 
 describe('a set of parts', () => {
   it('is known again in an order that brings it, or leaves it out, and in its address', () => {

@@ -30,6 +30,10 @@ export class OpenMaster {
     private readonly selected: () => string,
   ) {}
 
+  /** The last change, and how many are under way or wait. */
+  private last = Promise.resolve(true);
+  private waiting = 0;
+
   async load() {
     const { id } = this;
     const number = this.number();
@@ -78,8 +82,22 @@ export class OpenMaster {
     }
   }
 
-  /** Carries a change out, then shows what is there now. */
+  /**
+   * Carries a change out, then shows what is there now. One comes after the other: what was asked for
+   * while another was under way waits for it, and is not done if that one failed.
+   */
   async change(call: () => Promise<unknown>) {
+    const before = this.waiting ? this.last : Promise.resolve(true);
+    this.waiting++;
+    this.last = before
+      .then((went) => went && this.carryOut(call))
+      .finally(() => {
+        this.waiting--;
+      });
+    await this.last;
+  }
+
+  private async carryOut(call: () => Promise<unknown>): Promise<boolean> {
     this.trouble = null;
     this.turned = '';
     try {
@@ -87,8 +105,10 @@ export class OpenMaster {
       await this.load();
       if (this.nodes.some((n) => n.key === this.selected())) await this.loadItem();
       this.stamp++;
+      return true;
     } catch (e) {
       this.trouble = e;
+      return false;
     }
   }
 
@@ -100,11 +120,15 @@ export class OpenMaster {
 
   /** Says what was seen, so that nobody's change is lost; where one was, it is shown. */
   async edit(body: Schemas['ItemChange']): Promise<boolean> {
-    const seen = this.item?.aspects;
-    const params = { path: { id: this.id, key: this.selected() } };
-    await this.change(() =>
-      got(api.PATCH('/api/masters/{id}/draft/items/{key}', { params, body: { ...body, seen } })),
-    );
+    const key = this.selected();
+    const then = this.item?.aspects;
+    const params = { path: { id: this.id, key } };
+    await this.change(() => {
+      const seen = this.item?.key === key ? this.item.aspects : then;
+      return got(
+        api.PATCH('/api/masters/{id}/draft/items/{key}', { params, body: { ...body, seen } }),
+      );
+    });
     const conflict = this.trouble;
     if (conflict instanceof Problem && conflict.status === 409) {
       await this.loadItem();

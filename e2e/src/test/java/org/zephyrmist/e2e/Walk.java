@@ -156,7 +156,7 @@ final class Walk implements AutoCloseable {
     button("Source").click();
     page.getByLabel("Text of " + title + ", source").fill(html);
     button("Save " + title).click();
-    assertThat(page.getByText(Pattern.compile("changed.* since v"))).isVisible();
+    assertThat(page.getByText(Pattern.compile("\\d+ changed.* since v"))).isVisible();
   }
 
   /** What stands in a shell of the practice platform. */

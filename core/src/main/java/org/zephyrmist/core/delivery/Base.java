@@ -3,6 +3,7 @@ package org.zephyrmist.core.delivery;
 import java.util.HashSet;
 import java.util.Set;
 import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
@@ -33,6 +34,11 @@ public record Base(
   public Base(
       ItemKey key, Kind kind, String title, String id, Fingerprints sent, Fingerprints shown) {
     this(key, kind, title, id, sent, shown, Set.of());
+  }
+
+  /** The same, as if the version had said this of an aspect. */
+  public Base saying(Aspect aspect, Fingerprint of) {
+    return new Base(key, kind, title, id, sent.with(aspect, of), shown, accepted);
   }
 
   /** The same, of which nothing is accepted. */

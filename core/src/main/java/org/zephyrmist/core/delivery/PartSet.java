@@ -52,9 +52,10 @@ public record PartSet(Set<Kind> kinds, Set<ItemKey> items, Set<String> titles) {
 
   /** Whether a kind or a title says so, wherever the item stands. */
   public boolean says(Kind kind, String title) {
-    if (kinds.contains(kind)) {
-      return true;
-    }
+    return kinds.contains(kind) || called(title);
+  }
+
+  private boolean called(String title) {
     if (titles.isEmpty()) {
       return false;
     }
@@ -71,8 +72,7 @@ public record PartSet(Set<Kind> kinds, Set<ItemKey> items, Set<String> titles) {
       if (says(n.kind(), n.title())) {
         all.add(n.key());
       }
-      boolean whole =
-          items.contains(n.key()) || n.kind() == Kind.MODULE && says(n.kind(), n.title());
+      boolean whole = items.contains(n.key()) || n.kind() == Kind.MODULE && called(n.title());
       if (whole) {
         version.subtree(n.key()).forEach(x -> all.add(x.key()));
       }

@@ -171,14 +171,7 @@ class Forecasts {
     if (now.isEmpty() || !now.equals(then)) {
       return h;
     }
-    Base same =
-        new Base(
-            b.key(),
-            b.kind(),
-            b.title(),
-            b.id(),
-            b.sent().with(Aspect.WORDING, now.get()),
-            b.shown());
+    Base same = b.saying(Aspect.WORDING, now.get());
     return new Forecast.Holds(same, h.here(), (BitSet) h.sections().clone());
   }
 

@@ -93,15 +93,7 @@ public class AttachmentsLeftOut {
     if (!same) {
       return h;
     }
-    Base as =
-        new Base(
-            b.key(),
-            b.kind(),
-            b.title(),
-            b.id(),
-            b.sent().with(Aspect.WORDING, wording(n.get())),
-            b.shown(),
-            b.accepted());
+    Base as = b.saying(Aspect.WORDING, wording(n.get()));
     return new Forecast.Holds(as, h.here(), (BitSet) h.sections().clone());
   }
 

@@ -1,0 +1,107 @@
+package org.zephyrmist.core.tool;
+
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * Addresses of the web that look alike: <code>{name}</code> stands for what is between two of
+ * <code>
+ * / ? # &amp;</code>, <code>{*name}</code> at the end for all the rest, also for nothing. Without a
+ * scheme ({@code //host/...}) it stands for both of the web's.
+ *
+ * @param text as it was written
+ */
+public record AddressPattern(String text) {
+  private static final Pattern PART = Pattern.compile("\\{(\\*?)([a-z][a-z0-9-]{0,39})\\}");
+  private static final Pattern WHOLE =
+      Pattern.compile("(?:https?:)?//[^/?#{}]+(?:[/?#].*|\\{\\*.*)?");
+
+  /**
+   * @throws IllegalArgumentException with what is wrong, to be shown
+   */
+  public AddressPattern {
+    text = text.strip();
+    if (!WHOLE.matcher(text).matches()) {
+      throw new IllegalArgumentException(
+          "It names no host. Begin with https:// or //, and the host in full.");
+    }
+    Set<String> names = new LinkedHashSet<>();
+    Matcher m = PART.matcher(text);
+    while (m.find()) {
+      if (!names.add(m.group(2))) {
+        throw new IllegalArgumentException("{" + m.group(2) + "} stands in it twice.");
+      }
+      if (!m.group(1).isEmpty() && m.end() < text.length()) {
+        throw new IllegalArgumentException("Nothing can follow {*" + m.group(2) + "}.");
+      }
+    }
+    if (PART.matcher(text).replaceAll("").matches(".*[{}].*")) {
+      throw new IllegalArgumentException(
+          "A part is written as {name}, in small letters, digits and hyphens.");
+    }
+  }
+
+  /** The host, in lower case. */
+  public String host() {
+    return text.replaceFirst("^(?:https?:)?//", "")
+        .replaceFirst("(?:[/?#:]|\\{\\*).*", "")
+        .toLowerCase(Locale.ROOT);
+  }
+
+  /** Names of its parts, in their order. */
+  public Set<String> names() {
+    Set<String> names = new LinkedHashSet<>();
+    PART.matcher(text).results().forEach(r -> names.add(r.group(2)));
+    return names;
+  }
+
+  /** The parts of an address that looks like this, by their names; none if it does not. */
+  public Optional<Map<String, String>> parts(String address) {
+    Matcher m = regex().matcher(address);
+    if (!m.matches()) {
+      return Optional.empty();
+    }
+    Map<String, String> parts = new LinkedHashMap<>();
+    int group = 1;
+    for (String name : names()) {
+      parts.put(name, m.group(group++));
+    }
+    return Optional.of(parts);
+  }
+
+  /** Scheme and host are the same in capitals (RFC 3986, section 6.2.2.1), the rest is not. */
+  private Pattern regex() {
+    StringBuilder all = new StringBuilder();
+    int path = pathAt();
+    Matcher m = PART.matcher(text);
+    int at = 0;
+    while (m.find()) {
+      literal(all, at, m.start(), path);
+      all.append(m.group(1).isEmpty() ? "([^/?#&]+)" : "(.*)");
+      at = m.end();
+    }
+    literal(all, at, text.length(), path);
+    return Pattern.compile((text.startsWith("//") ? "(?i:https?:)" : "") + all);
+  }
+
+  private int pathAt() {
+    Matcher host = Pattern.compile("^(?:https?:)?//[^/?#{}]+").matcher(text);
+    return host.find() ? host.end() : 0;
+  }
+
+  private void literal(StringBuilder all, int from, int to, int path) {
+    int split = Math.max(from, Math.min(to, path));
+    if (split > from) {
+      all.append("(?i:").append(Pattern.quote(text.substring(from, split))).append(')');
+    }
+    if (to > split) {
+      all.append(Pattern.quote(text.substring(split, to)));
+    }
+  }
+}
