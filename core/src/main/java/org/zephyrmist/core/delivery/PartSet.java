@@ -1,6 +1,7 @@
 package org.zephyrmist.core.delivery;
 
 import java.util.HashSet;
+import java.util.List;
 import java.util.Set;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
@@ -52,28 +53,31 @@ public record PartSet(Set<Kind> kinds, Set<ItemKey> items, Set<String> titles) {
 
   /** Whether a kind or a title says so, wherever the item stands. */
   public boolean says(Kind kind, String title) {
-    return kinds.contains(kind) || called(title);
+    return kinds.contains(kind) || called(title, words());
   }
 
-  private boolean called(String title) {
-    if (titles.isEmpty()) {
+  private List<String> words() {
+    return titles.stream().map(Titles::folded).filter(t -> !t.isEmpty()).toList();
+  }
+
+  private static boolean called(String title, List<String> words) {
+    if (words.isEmpty()) {
       return false;
     }
-    String words = ' ' + Titles.folded(title);
-    return titles.stream()
-        .map(Titles::folded)
-        .anyMatch(t -> !t.isEmpty() && words.contains(' ' + t));
+    String folded = ' ' + Titles.folded(title);
+    return words.stream().anyMatch(w -> folded.contains(' ' + w));
   }
 
   /** The items of a version that are meant, with modules and what stands in them. */
   public Set<ItemKey> in(Tree version) {
     Set<ItemKey> all = new HashSet<>(items);
+    List<String> words = words();
     for (Node n : version.nodes()) {
-      if (says(n.kind(), n.title())) {
+      boolean called = called(n.title(), words);
+      if (called || kinds.contains(n.kind())) {
         all.add(n.key());
       }
-      boolean whole = items.contains(n.key()) || n.kind() == Kind.MODULE && called(n.title());
-      if (whole) {
+      if (items.contains(n.key()) || called && n.kind() == Kind.MODULE) {
         version.subtree(n.key()).forEach(x -> all.add(x.key()));
       }
     }
