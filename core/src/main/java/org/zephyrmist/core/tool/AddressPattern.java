@@ -20,7 +20,7 @@ import java.util.regex.Pattern;
 public record AddressPattern(String text) {
   private static final Pattern PART = Pattern.compile("\\{(\\*?)([a-z][a-z0-9-]{0,39})\\}");
   private static final Pattern WHOLE =
-      Pattern.compile("(?:https?:)?//[^/?#{}]+(?:[/?#].*|\\{\\*.*)?");
+      Pattern.compile("(?i:https?:)?//[^/?#{}]+(?:[/?#].*|\\{\\*.*)?");
 
   /**
    * @throws IllegalArgumentException with what is wrong, to be shown
@@ -49,7 +49,7 @@ public record AddressPattern(String text) {
 
   /** The host, in lower case. */
   public String host() {
-    return text.replaceFirst("^(?:https?:)?//", "")
+    return text.replaceFirst("^(?i:https?:)?//", "")
         .replaceFirst("(?:[/?#:]|\\{\\*).*", "")
         .toLowerCase(Locale.ROOT);
   }
@@ -83,7 +83,8 @@ public record AddressPattern(String text) {
     int at = 0;
     while (m.find()) {
       literal(all, at, m.start(), path);
-      all.append(m.group(1).isEmpty() ? "([^/?#&]+)" : "(.*)");
+      String rest = m.start() == path ? "((?:[/?#].*)?)" : "(.*)"; // a host ends where it ends
+      all.append(m.group(1).isEmpty() ? "([^/?#&]+)" : rest);
       at = m.end();
     }
     literal(all, at, text.length(), path);
@@ -91,7 +92,7 @@ public record AddressPattern(String text) {
   }
 
   private int pathAt() {
-    Matcher host = Pattern.compile("^(?:https?:)?//[^/?#{}]+").matcher(text);
+    Matcher host = Pattern.compile("^(?i:https?:)?//[^/?#{}]+").matcher(text);
     return host.find() ? host.end() : 0;
   }
 

@@ -32,6 +32,14 @@ class AddressPatternTest {
   }
 
   @Test
+  void aLongerHostIsAnotherHost() {
+    AddressPattern p = new AddressPattern("//a.example{*rest}");
+    assertThat(p.parts("https://a.example.evil.example/x")).isEmpty();
+    assertThat(p.parts("https://a.example:8443/x")).isEmpty();
+    assertThat(p.parts("https://a.example@evil.example/x")).isEmpty();
+  }
+
+  @Test
   void signsOfOtherPatternsAreSigns() {
     AddressPattern p = new AddressPattern("https://a.example/x.y(z)*");
     assertThat(p.parts("https://a.example/x.y(z)*")).isPresent();
