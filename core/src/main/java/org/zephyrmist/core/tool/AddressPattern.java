@@ -13,12 +13,14 @@ import java.util.regex.Pattern;
  * Addresses of the web that look alike: <code>{name}</code> stands for what is between two of
  * <code>
  * / ? # &amp;</code>, <code>{*name}</code> at the end for all the rest, also for nothing. Without a
- * scheme ({@code //host/...}) it stands for both of the web's.
+ * scheme ({@code //host/...}) it stands for both of the web's. A part ends where the sign comes for
+ * the first time that follows it in the pattern, so that an address is gone through once.
  *
  * @param text as it was written
  */
 public record AddressPattern(String text) {
   private static final Pattern PART = Pattern.compile("\\{(\\*?)([a-z][a-z0-9-]{0,39})\\}");
+  private static final int MOST = 500;
   private static final Pattern WHOLE =
       Pattern.compile("(?i:https?:)?//[^/?#{}]+(?:[/?#].*|\\{\\*.*)?");
 
@@ -31,9 +33,18 @@ public record AddressPattern(String text) {
       throw new IllegalArgumentException(
           "It names no host. Begin with https:// or //, and the host in full.");
     }
+    if (text.length() > MOST) {
+      throw new IllegalArgumentException("It is longer than " + MOST + " signs.");
+    }
     Set<String> names = new LinkedHashSet<>();
     Matcher m = PART.matcher(text);
+    int end = -1;
     while (m.find()) {
+      if (m.start() == end) {
+        throw new IllegalArgumentException(
+            "Nothing stands between {" + m.group(2) + "} and the part before it.");
+      }
+      end = m.end();
       if (!names.add(m.group(2))) {
         throw new IllegalArgumentException("{" + m.group(2) + "} stands in it twice.");
       }
@@ -84,11 +95,16 @@ public record AddressPattern(String text) {
     while (m.find()) {
       literal(all, at, m.start(), path);
       String rest = m.start() == path ? "((?:[/?#].*)?)" : "(.*)"; // a host ends where it ends
-      all.append(m.group(1).isEmpty() ? "([^/?#&]+)" : rest);
+      all.append(m.group(1).isEmpty() ? "([^/?#&" + next(m.end()) + "]++)" : rest);
       at = m.end();
     }
     literal(all, at, text.length(), path);
     return Pattern.compile((text.startsWith("//") ? "(?i:https?:)" : "") + all);
+  }
+
+  /** The sign that ends a part, as it stands among those that a part has not. */
+  private String next(int at) {
+    return at < text.length() ? "\\x{" + Integer.toHexString(text.codePointAt(at)) + "}" : "";
   }
 
   private int pathAt() {

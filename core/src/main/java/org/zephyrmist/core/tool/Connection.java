@@ -1,5 +1,6 @@
 package org.zephyrmist.core.tool;
 
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
 
@@ -8,7 +9,7 @@ import java.util.Set;
  *
  * @param hosts in lower case; a host stands for itself alone
  * @param stages its own, in its own order
- * @param credentials whether those for all its sections are entered
+ * @param credentials whether they are entered, and where they count
  * @param approved whether an administrator approved it; of no matter without that stage
  * @param terms in which it holds; none: in every term
  */
@@ -19,9 +20,18 @@ public record Connection(
     Way way,
     Scope scope,
     List<Stage> stages,
-    boolean credentials,
+    Entered credentials,
     boolean approved,
     Set<String> terms) {
+  /** Its credentials. */
+  public enum Entered {
+    NOT_YET,
+    /** They are written into each shell. */
+    FOR_SHELLS,
+    /** They stand once, for all shells. */
+    CENTRAL
+  }
+
   public Connection {
     hosts = Set.copyOf(hosts);
     stages = List.copyOf(stages);
@@ -37,6 +47,16 @@ public record Connection(
   /** Whether it serves links of a host in a section. */
   public boolean serves(String host, SectionPlace s) {
     return hosts.contains(host) && scope.covers(s) && (terms.isEmpty() || terms.contains(s.term()));
+  }
+
+  /** How far links can be that it serves; it is never stuck anywhere else. */
+  public Set<LinkState.Standing> standings() {
+    Set<LinkState.Standing> all = EnumSet.of(LinkState.Standing.WORKS);
+    stages.forEach(s -> all.add(s.standing()));
+    if (stages.contains(Stage.PAIRING)) {
+      all.add(LinkState.Standing.TIED_WRONGLY);
+    }
+    return all;
   }
 
   /** Whether nobody has to approve it any more. */

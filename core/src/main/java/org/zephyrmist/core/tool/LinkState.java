@@ -35,6 +35,8 @@ public record LinkState(
     TWO_CONNECTIONS,
     SUPPORT_OFF,
     NO_CREDENTIALS,
+    /** They are entered, and not written into the shell yet. */
+    NOT_IN_SHELL,
     PLACEHOLDER,
     REFUSED,
     NOT_APPROVED,

@@ -5,6 +5,7 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import org.zephyrmist.core.tool.Connection.Entered;
 import org.zephyrmist.core.tool.LinkState.Reason;
 import org.zephyrmist.core.tool.LinkState.Standing;
 import org.zephyrmist.core.tool.Stage.Whose;
@@ -70,11 +71,13 @@ public record Resolution(Collection<Connection> connections, Instant now) {
     if (seen.data() == Seen.Data.REFUSED) {
       return Optional.of(Reason.REFUSED);
     }
-    if (c.credentials() || seen.data() == Seen.Data.THERE) {
+    if (c.credentials() == Entered.CENTRAL || seen.data() == Seen.Data.THERE) {
       return Optional.empty();
     }
     return Optional.of(
-        seen.data() == Seen.Data.PLACEHOLDER ? Reason.PLACEHOLDER : Reason.NO_CREDENTIALS);
+        c.credentials() == Entered.FOR_SHELLS
+            ? Reason.NOT_IN_SHELL
+            : seen.data() == Seen.Data.PLACEHOLDER ? Reason.PLACEHOLDER : Reason.NO_CREDENTIALS);
   }
 
   private boolean waited(boolean reached, Seen seen) {
@@ -99,14 +102,8 @@ public record Resolution(Collection<Connection> connections, Instant now) {
   private static LinkState stuck(Stage s, Reason why, Connection c) {
     boolean wrong =
         why == Reason.OTHER_TERM || why == Reason.MASTERS_COURSE || why == Reason.SHARED_COURSE;
-    Standing standing =
-        switch (s) {
-          case SUPPORT, CREDENTIALS -> Standing.NOT_CONNECTED;
-          case APPROVAL, WAIT -> Standing.WAITS;
-          case PAIRING -> wrong ? Standing.TIED_WRONGLY : Standing.NOT_OPENED;
-          case AGREEMENT, FIRST_OPENING -> Standing.NOT_OPENED;
-        };
-    Whose whose = wrong ? Whose.COORDINATOR : s.whose();
+    Standing standing = wrong ? Standing.TIED_WRONGLY : s.standing();
+    Whose whose = wrong || why == Reason.NOT_IN_SHELL ? Whose.COORDINATOR : s.whose();
     return new LinkState(standing, why, Optional.of(s), whose, Optional.of(c));
   }
 

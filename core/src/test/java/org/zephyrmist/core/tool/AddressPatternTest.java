@@ -1,6 +1,7 @@
 package org.zephyrmist.core.tool;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatCode;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.Map;
@@ -59,5 +60,29 @@ class AddressPatternTest {
   })
   void whatIsNoPatternIsToldInASentence(String text, String why) {
     assertThatThrownBy(() -> new AddressPattern(text)).hasMessageContaining(why);
+  }
+
+  @Test
+  void aPartEndsAtTheSignThatFollowsIt() {
+    AddressPattern p = new AddressPattern("//a.example/{course}-{unit}");
+    assertThat(p.parts("https://a.example/lgt-beam-7"))
+        .contains(Map.of("course", "lgt", "unit", "beam-7"));
+    assertThatThrownBy(() -> new AddressPattern("//a.example/{course}{unit}"))
+        .hasMessage("Nothing stands between {unit} and the part before it.");
+  }
+
+  @Test
+  void anAddressIsGoneThroughOnce() {
+    StringBuilder many = new StringBuilder("//a.example/{p0}");
+    for (int i = 1; i < 50; i++) {
+      many.append("-{p").append(i).append('}');
+    }
+    AddressPattern p = new AddressPattern(many + "!");
+    String address = "https://a.example/" + "x-".repeat(2_000);
+    assertThatCode(
+            () ->
+                org.junit.jupiter.api.Assertions.assertTimeoutPreemptively(
+                    java.time.Duration.ofSeconds(5), () -> p.parts(address)))
+        .doesNotThrowAnyException();
   }
 }

@@ -14,6 +14,7 @@ import java.util.Random;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.zephyrmist.core.Laws;
+import org.zephyrmist.core.tool.Connection.Entered;
 import org.zephyrmist.core.tool.LinkState.Reason;
 import org.zephyrmist.core.tool.LinkState.Standing;
 import org.zephyrmist.core.tool.Stage.Whose;
@@ -33,7 +34,7 @@ class ResolutionTest {
         Way.KEY_AND_SECRET,
         scope,
         List.of(stages),
-        credentials,
+        credentials ? Entered.CENTRAL : Entered.NOT_YET,
         approved,
         Set.of());
   }
@@ -85,7 +86,7 @@ class ResolutionTest {
             Way.OPEN,
             Scope.COLLEGE,
             List.of(),
-            false,
+            Entered.NOT_YET,
             false,
             Set.of("t0"));
     assertThat(of(Seen.NOTHING, old).reason()).isEqualTo(Reason.NO_CONNECTION);
@@ -235,6 +236,37 @@ class ResolutionTest {
                   });
           Collections.shuffle(all, random);
           assertThat(new Resolution(all, NOW).of(HOST, SECTION, seen)).isEqualTo(s);
+        });
+  }
+
+  @Test
+  void whatIsEnteredForShellsIsTheCoordinatorsToApply() {
+    Connection c =
+        new Connection(
+            "c",
+            "CueBench",
+            Set.of(HOST),
+            Way.KEY_AND_SECRET,
+            Scope.COLLEGE,
+            List.of(Stage.CREDENTIALS),
+            Entered.FOR_SHELLS,
+            false,
+            Set.of());
+    LinkState s = of(seen(Seen.Data.PLACEHOLDER, Seen.Tie.NONE), c);
+    assertThat(s.reason()).isEqualTo(Reason.NOT_IN_SHELL);
+    assertThat(s.whose()).isEqualTo(Whose.COORDINATOR);
+    assertThat(of(seen(Seen.Data.THERE, Seen.Tie.NONE), c).standing()).isEqualTo(Standing.WORKS);
+  }
+
+  @Test
+  void linksAreOnlyWhereTheirConnectionCanBeStuck() {
+    Laws.hold(
+        random -> {
+          Connection c = any(random, "c");
+          assertThat(new Resolution(List.of(c), NOW).of(HOST, SECTION, any(random)).standing())
+              .satisfiesAnyOf(
+                  standing -> assertThat(c.serves(HOST, SECTION)).isFalse(),
+                  standing -> assertThat(c.standings()).contains(standing));
         });
   }
 }

@@ -1,0 +1,65 @@
+package org.zephyrmist.core.tool;
+
+import java.net.URI;
+import java.net.URLDecoder;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.TreeMap;
+
+/**
+ * What a tool made of a launch.
+ *
+ * @param opened whether it let the person in
+ * @param said its own words, if it had any
+ */
+public record LaunchAnswer(boolean opened, String said) {
+  private static final int MOST = 300;
+  private static final int CLIENT_ERROR = 400;
+
+  /**
+   * From the answer to the post of the launch, redirects followed but for one that leads back.
+   *
+   * @param status of HTTP
+   * @param location where it leads on to; empty if nowhere
+   * @param back where the tool may send the person back to (LTI 1.1.1, section 3, "
+   *     launch_presentation_return_url")
+   */
+  public static LaunchAnswer of(int status, String location, String back) {
+    if (!back.isEmpty() && location.startsWith(back)) {
+      String said = query(location).getOrDefault("lti_errormsg", "");
+      return new LaunchAnswer(false, cut(said));
+    }
+    return new LaunchAnswer(
+        status < CLIENT_ERROR, status < CLIENT_ERROR ? "" : "HTTP status " + status);
+  }
+
+  private static Map<String, String> query(String address) {
+    Map<String, String> all = new TreeMap<>();
+    String query;
+    try {
+      query = URI.create(address).getRawQuery();
+    } catch (IllegalArgumentException noAddress) {
+      return all;
+    }
+    for (String p : query == null ? new String[0] : query.split("&")) {
+      int eq = p.indexOf('=');
+      if (eq > 0) {
+        all.put(p.substring(0, eq), decoded(p.substring(eq + 1)));
+      }
+    }
+    return all;
+  }
+
+  private static String decoded(String value) {
+    try {
+      return URLDecoder.decode(value, StandardCharsets.UTF_8);
+    } catch (IllegalArgumentException notEncoded) {
+      return value;
+    }
+  }
+
+  private static String cut(String said) {
+    String line = said.replaceAll("\\s+", " ").strip();
+    return line.length() > MOST ? line.substring(0, MOST) + " …" : line;
+  }
+}

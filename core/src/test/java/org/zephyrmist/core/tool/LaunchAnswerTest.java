@@ -1,0 +1,36 @@
+package org.zephyrmist.core.tool;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import org.junit.jupiter.api.Test;
+
+class LaunchAnswerTest {
+  private static final String BACK = "http://zephyrmist.example/back";
+
+  @Test
+  void aPageIsAnOpening() {
+    assertThat(LaunchAnswer.of(200, "", BACK)).isEqualTo(new LaunchAnswer(true, ""));
+  }
+
+  @Test
+  void whoIsSentBackWasNotLetInAndHearsWhy() {
+    assertThat(
+            LaunchAnswer.of(
+                303, BACK + "?lti_errormsg=The%20signature+is+wrong.&lti_errorlog=x", BACK))
+        .isEqualTo(new LaunchAnswer(false, "The signature is wrong."));
+    assertThat(LaunchAnswer.of(303, BACK, BACK)).isEqualTo(new LaunchAnswer(false, ""));
+  }
+
+  @Test
+  void anErrorIsNoOpening() {
+    assertThat(LaunchAnswer.of(503, "", BACK))
+        .isEqualTo(new LaunchAnswer(false, "HTTP status 503"));
+  }
+
+  @Test
+  void whatAToolSaysIsOneShortLine() {
+    String said =
+        LaunchAnswer.of(302, BACK + "?lti_errormsg=" + "a%0Ab+".repeat(400) + "%zz", BACK).said();
+    assertThat(said).hasSizeLessThan(310).doesNotContain("\n");
+  }
+}
