@@ -4,12 +4,18 @@ import java.time.Clock;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.context.annotation.Bean;
+import org.zephyrmist.standins.tool.ToolsApplication;
 
-/** Outside parties for practice: a learning platform with its own port and schema. */
-@SpringBootApplication
+/**
+ * Outside parties for practice: a learning platform and a mailbox. With {@code STANDINS_WHAT=tools}
+ * the practice tools instead, which are a program of their own.
+ */
+@SpringBootApplication(
+    scanBasePackages = {"org.zephyrmist.standins.platform", "org.zephyrmist.standins.mailbox"})
 public class StandinsApplication {
   public static void main(String[] args) {
-    SpringApplication.run(StandinsApplication.class, args);
+    boolean tools = "tools".equals(System.getenv("STANDINS_WHAT"));
+    SpringApplication.run(tools ? ToolsApplication.class : StandinsApplication.class, args);
   }
 
   @Bean

@@ -26,7 +26,7 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The practice platform over HTTP, as a real one would be called. */
-@SpringBootTest(webEnvironment = WebEnvironment.RANDOM_PORT)
+@SpringBootTest(classes = StandinsApplication.class, webEnvironment = WebEnvironment.RANDOM_PORT)
 class PracticePlatformIT {
   private static final JsonMapper JSON = new JsonMapper();
   private final HttpClient client = HttpClient.newHttpClient();

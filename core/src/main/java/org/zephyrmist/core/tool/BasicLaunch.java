@@ -20,6 +20,7 @@ import org.zephyrmist.core.tool.RelinkRule.Link;
  * @param title of the link
  * @param grades where its grades come back, if they do
  * @param platform the platform's own lasting id
+ * @param back where the tool may send the person back to, with what it has to say
  */
 public record BasicLaunch(
     Link link,
@@ -29,7 +30,8 @@ public record BasicLaunch(
     Person person,
     Privacy privacy,
     Optional<GradeReturn> grades,
-    String platform) {
+    String platform,
+    Optional<String> back) {
   /** The section as the tool is told of it. */
   public record Course(String id, String label, String title) {}
 
@@ -68,6 +70,7 @@ public record BasicLaunch(
     all.put("user_id", person.id());
     all.put("roles", person.role().handle);
     all.put("tool_consumer_instance_guid", platform);
+    back.ifPresent(b -> all.put("launch_presentation_return_url", b));
     if (privacy.name()) {
       all.put("lis_person_name_full", person.name());
     }

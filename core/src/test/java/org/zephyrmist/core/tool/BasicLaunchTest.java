@@ -30,7 +30,8 @@ class BasicLaunchTest {
         new Person("u9", "Agnes Pell", "agnes@larkmoor.example", Role.INSTRUCTOR),
         privacy,
         grades,
-        "larkmoor");
+        "larkmoor",
+        Optional.empty());
   }
 
   @Test
