@@ -32,6 +32,10 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param looksIfEmpty after which a shell that is to be cleared is looked at again
  * @param mailFrom from whom mail comes; empty: none is sent
  * @param address where people find this application, for links in mail
+ * @param practiceTools address of the practice tools, below which hosts that end in {@code
+ *     .example} are found (RFC 2606: no real host does); empty: none are
+ * @param toolTimeout how long a tool may take for the answer to a launch
+ * @param toolTestsEvery after which the launches that work are tested again by themselves; 0: never
  * @param privateHosts hosts (or host:port) of platforms that may be on private or loopback
  *     addresses
  */
@@ -62,4 +66,7 @@ public record Settings(
     Duration looksAround,
     Duration looksIfEmpty,
     String mailFrom,
-    String address) {}
+    String address,
+    String practiceTools,
+    Duration toolTimeout,
+    Duration toolTestsEvery) {}

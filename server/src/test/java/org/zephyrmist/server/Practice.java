@@ -48,6 +48,7 @@ final class Practice {
             jar.toString());
     b.environment().put("STANDINS_PORT", String.valueOf(PORT));
     b.environment().put("STANDINS_SMTP_PORT", String.valueOf(SMTP_PORT));
+    b.environment().put("STANDINS_TOOLS", PracticeTools.ADDRESS);
     b.environment().put("STANDINS_DB_URL", database + "?currentSchema=practice");
     b.environment().put("STANDINS_DB_USER", Postgres.USER);
     b.environment().put("STANDINS_DB_PASSWORD", Postgres.PASSWORD);

@@ -75,6 +75,39 @@ final class Samples {
     return out.toByteArray();
   }
 
+  /** A module with a tool link for each host, and a page that leads to the first of them. */
+  static byte[] toolCartridge(String title, String... hosts) throws IOException {
+    List<Item> items = new java.util.ArrayList<>();
+    items.add(item("week", null, 1, "Week 1", new Content.Module()));
+    items.add(
+        item(
+            "page",
+            "week",
+            2,
+            "Before you begin",
+            new Content.Page("<p><a href=\"https://" + hosts[0] + "/help\">Help</a></p>")));
+    for (int i = 0; i < hosts.length; i++) {
+      items.add(
+          item(
+              "tool" + i,
+              "week",
+              3 + i,
+              "Open " + hosts[i],
+              new Content.ToolLink(
+                  "",
+                  "https://" + hosts[i] + "/launch?unit=" + i,
+                  new java.util.TreeMap<>(Map.of("unit", "" + i)))));
+    }
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    CartridgeWriter.write(
+        out,
+        new CartridgeFacts(title, "", "en", "", "", false),
+        items,
+        PackageChoices.all(PackageFormat.CC_1_3),
+        sha -> new ByteArrayInputStream(PDF));
+    return out.toByteArray();
+  }
+
   private static Item item(String key, String parent, int n, String title, Content c) {
     Place place = new Place(Optional.ofNullable(parent), Rank.nth(n));
     return new Item(

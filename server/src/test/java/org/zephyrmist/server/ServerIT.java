@@ -45,6 +45,9 @@ abstract class ServerIT {
     r.add("zephyrmist.describe", () -> "true");
     r.add("zephyrmist.practice-address", Practice::address);
     r.add("zephyrmist.private-hosts", () -> "127.0.0.1");
+    r.add("zephyrmist.practice-tools", () -> PracticeTools.ADDRESS);
+    r.add("zephyrmist.tool-timeout", () -> "3s");
+    r.add("zephyrmist.tool-tests-every", () -> "0s");
     r.add("zephyrmist.call-timeout", () -> "4s");
     r.add("zephyrmist.call-total", () -> "6s");
     r.add("zephyrmist.body-timeout", () -> "4s");

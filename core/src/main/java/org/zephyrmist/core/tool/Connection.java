@@ -10,6 +10,7 @@ import java.util.Set;
  * @param hosts in lower case; a host stands for itself alone
  * @param stages its own, in its own order
  * @param credentials whether they are entered, and where they count
+ * @param pairing how a section comes to its course there; of no matter without that stage
  * @param approved whether an administrator approved it; of no matter without that stage
  * @param terms in which it holds; none: in every term
  */
@@ -21,6 +22,7 @@ public record Connection(
     Scope scope,
     List<Stage> stages,
     Entered credentials,
+    Pairing pairing,
     boolean approved,
     Set<String> terms) {
   /** Its credentials. */

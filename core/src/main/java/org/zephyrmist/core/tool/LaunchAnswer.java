@@ -9,12 +9,26 @@ import java.util.TreeMap;
 /**
  * What a tool made of a launch.
  *
- * @param opened whether it let the person in
- * @param said its own words, if it had any
+ * @param said its own words, or what happened instead
  */
-public record LaunchAnswer(boolean opened, String said) {
+public record LaunchAnswer(Outcome outcome, String said) {
+  /** Whether it let the person in. */
+  public enum Outcome {
+    OPENED,
+    /** It answered that it would not. */
+    REFUSED,
+    /** It did not answer, or with an error of its own. */
+    NO_ANSWER
+  }
+
+  public boolean opened() {
+    return outcome == Outcome.OPENED;
+  }
+
   private static final int MOST = 300;
   private static final int CLIENT_ERROR = 400;
+  private static final int SERVER_ERROR = 500;
+  private static final int TOO_MANY = 429;
 
   /**
    * From the answer to the post of the launch, redirects followed but for one that leads back.
@@ -27,10 +41,13 @@ public record LaunchAnswer(boolean opened, String said) {
   public static LaunchAnswer of(int status, String location, String back) {
     if (!back.isEmpty() && location.startsWith(back)) {
       String said = query(location).getOrDefault("lti_errormsg", "");
-      return new LaunchAnswer(false, cut(said));
+      return new LaunchAnswer(Outcome.REFUSED, cut(said));
     }
-    return new LaunchAnswer(
-        status < CLIENT_ERROR, status < CLIENT_ERROR ? "" : "HTTP status " + status);
+    if (status < CLIENT_ERROR) {
+      return new LaunchAnswer(Outcome.OPENED, "");
+    }
+    boolean refused = status < SERVER_ERROR && status != TOO_MANY;
+    return new LaunchAnswer(refused ? Outcome.REFUSED : Outcome.NO_ANSWER, "HTTP status " + status);
   }
 
   private static Map<String, String> query(String address) {

@@ -49,6 +49,8 @@ public record LinkState(
     NEVER_OPENED,
     /** It works for the instructor alone. */
     STUDENTS_SHUT_OUT,
+    /** All is done, and the tool did not answer when it was last tested. */
+    NO_ANSWER,
     WORKS
   }
 }

@@ -108,14 +108,15 @@ public record Resolution(Collection<Connection> connections, Instant now) {
   }
 
   private static LinkState through(Connection c, Seen seen) {
-    return seen.studentsShutOut()
-        ? new LinkState(
-            Standing.NOT_OPENED,
-            Reason.STUDENTS_SHUT_OUT,
-            Optional.empty(),
-            Whose.INSTRUCTOR,
-            Optional.of(c))
-        : new LinkState(
-            Standing.WORKS, Reason.WORKS, Optional.empty(), Whose.NOBODY, Optional.of(c));
+    return switch (seen.tested()) {
+      case NOTHING_WRONG -> after(Standing.WORKS, Reason.WORKS, Whose.NOBODY, c);
+      case STUDENTS_SHUT_OUT ->
+          after(Standing.NOT_OPENED, Reason.STUDENTS_SHUT_OUT, Whose.INSTRUCTOR, c);
+      case NO_ANSWER -> after(Standing.WAITS, Reason.NO_ANSWER, Whose.NOBODY, c);
+    };
+  }
+
+  private static LinkState after(Standing standing, Reason why, Whose whose, Connection c) {
+    return new LinkState(standing, why, Optional.empty(), whose, Optional.of(c));
   }
 }

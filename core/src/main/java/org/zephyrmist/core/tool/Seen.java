@@ -12,12 +12,11 @@ import java.util.Set;
  * @param data credentials in the shell
  * @param tie to a course on the tool's side
  * @param until when the tool's own wait ends, if one has begun
- * @param studentsShutOut whether the last test as a student failed though the instructor's did not
+ * @param tested what the last test launches found
  */
-public record Seen(
-    Set<Stage> reached, Data data, Tie tie, Optional<Instant> until, boolean studentsShutOut) {
+public record Seen(Set<Stage> reached, Data data, Tie tie, Optional<Instant> until, Tested tested) {
   public static final Seen NOTHING =
-      new Seen(Set.of(), Data.NONE, Tie.NONE, Optional.empty(), false);
+      new Seen(Set.of(), Data.NONE, Tie.NONE, Optional.empty(), Tested.NOTHING_WRONG);
 
   public Seen {
     reached = Set.copyOf(reached);
@@ -32,6 +31,16 @@ public record Seen(
     REFUSED,
     /** They stand there, and nothing speaks against them. */
     THERE
+  }
+
+  /** What the last test launches found, if credentials were not refused. */
+  public enum Tested {
+    /** Nothing, or there was no test. */
+    NOTHING_WRONG,
+    /** An instructor was let in, and a student was not. */
+    STUDENTS_SHUT_OUT,
+    /** The tool did not answer, or with an error. */
+    NO_ANSWER
   }
 
   /** The course on the tool's side. */

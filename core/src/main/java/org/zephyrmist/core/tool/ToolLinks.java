@@ -3,8 +3,8 @@ package org.zephyrmist.core.tool;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
 import org.zephyrmist.core.content.Aspects;
 import org.zephyrmist.core.content.Frames;
@@ -36,19 +36,19 @@ public final class ToolLinks {
    * Links of an item, each address of a text once. A tool link is one whatever its host; other
    * addresses are where the host is a tool's.
    *
-   * @param hosts of tools, in lower case
+   * @param tools whether a host, in lower case, is a tool's
    */
-  public static List<Found> in(Item i, Set<String> hosts) {
+  public static List<Found> in(Item i, Predicate<String> tools) {
     List<Found> all = new ArrayList<>();
     String address = i.content().launch().address();
     String host = Frames.host(address);
-    if (i.kind() == Kind.TOOL_LINK || hosts.contains(host)) {
+    if (i.kind() == Kind.TOOL_LINK || tools.test(host)) {
       Link link = new Link(address, i.content().launch().parameters());
       all.add(new Found(Stands.ITEM, host, link));
     }
     for (String a : new LinkedHashSet<>(Html.addresses(i.content().html()))) {
       String of = Frames.host(a);
-      if (hosts.contains(of)) {
+      if (tools.test(of)) {
         all.add(new Found(Stands.TEXT, of, new Link(a, new TreeMap<>())));
       }
     }

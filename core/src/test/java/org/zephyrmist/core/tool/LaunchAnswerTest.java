@@ -3,13 +3,14 @@ package org.zephyrmist.core.tool;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import org.junit.jupiter.api.Test;
+import org.zephyrmist.core.tool.LaunchAnswer.Outcome;
 
 class LaunchAnswerTest {
   private static final String BACK = "http://zephyrmist.example/back";
 
   @Test
   void aPageIsAnOpening() {
-    assertThat(LaunchAnswer.of(200, "", BACK)).isEqualTo(new LaunchAnswer(true, ""));
+    assertThat(LaunchAnswer.of(200, "", BACK)).isEqualTo(new LaunchAnswer(Outcome.OPENED, ""));
   }
 
   @Test
@@ -17,14 +18,16 @@ class LaunchAnswerTest {
     assertThat(
             LaunchAnswer.of(
                 303, BACK + "?lti_errormsg=The%20signature+is+wrong.&lti_errorlog=x", BACK))
-        .isEqualTo(new LaunchAnswer(false, "The signature is wrong."));
-    assertThat(LaunchAnswer.of(303, BACK, BACK)).isEqualTo(new LaunchAnswer(false, ""));
+        .isEqualTo(new LaunchAnswer(Outcome.REFUSED, "The signature is wrong."));
+    assertThat(LaunchAnswer.of(303, BACK, BACK)).isEqualTo(new LaunchAnswer(Outcome.REFUSED, ""));
   }
 
   @Test
   void anErrorIsNoOpening() {
     assertThat(LaunchAnswer.of(503, "", BACK))
-        .isEqualTo(new LaunchAnswer(false, "HTTP status 503"));
+        .isEqualTo(new LaunchAnswer(Outcome.NO_ANSWER, "HTTP status 503"));
+    assertThat(LaunchAnswer.of(403, "", BACK).outcome()).isEqualTo(Outcome.REFUSED);
+    assertThat(LaunchAnswer.of(429, "", BACK).outcome()).isEqualTo(Outcome.NO_ANSWER);
   }
 
   @Test

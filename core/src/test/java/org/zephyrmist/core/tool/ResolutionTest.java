@@ -35,12 +35,13 @@ class ResolutionTest {
         scope,
         List.of(stages),
         credentials ? Entered.CENTRAL : Entered.NOT_YET,
+        Pairing.BY_ANSWER,
         approved,
         Set.of());
   }
 
   private static Seen seen(Seen.Data data, Seen.Tie tie, Stage... reached) {
-    return new Seen(Set.of(reached), data, tie, Optional.empty(), false);
+    return new Seen(Set.of(reached), data, tie, Optional.empty(), Seen.Tested.NOTHING_WRONG);
   }
 
   private static LinkState of(Seen seen, Connection... all) {
@@ -87,6 +88,7 @@ class ResolutionTest {
             Scope.COLLEGE,
             List.of(),
             Entered.NOT_YET,
+            Pairing.BY_ANSWER,
             false,
             Set.of("t0"));
     assertThat(of(Seen.NOTHING, old).reason()).isEqualTo(Reason.NO_CONNECTION);
@@ -118,8 +120,13 @@ class ResolutionTest {
     assertThat(unopened.whose()).isEqualTo(Whose.INSTRUCTOR);
     Seen all = seen(Seen.Data.NONE, Seen.Tie.OWN, Stage.SUPPORT, Stage.FIRST_OPENING);
     assertThat(of(all, c).standing()).isEqualTo(Standing.WORKS);
-    Seen shut = new Seen(all.reached(), all.data(), all.tie(), all.until(), true);
+    Seen shut =
+        new Seen(all.reached(), all.data(), all.tie(), all.until(), Seen.Tested.STUDENTS_SHUT_OUT);
     assertThat(of(shut, c).reason()).isEqualTo(Reason.STUDENTS_SHUT_OUT);
+    Seen silent =
+        new Seen(all.reached(), all.data(), all.tie(), all.until(), Seen.Tested.NO_ANSWER);
+    assertThat(of(silent, c).reason()).isEqualTo(Reason.NO_ANSWER);
+    assertThat(of(silent, c).whose()).as("it is tested again by itself").isEqualTo(Whose.NOBODY);
   }
 
   @Test
@@ -138,7 +145,9 @@ class ResolutionTest {
   void aWaitEndsByItself() {
     Connection c = connection("c", Scope.COLLEGE, true, true, Stage.AGREEMENT, Stage.WAIT);
     Set<Stage> agreed = Set.of(Stage.AGREEMENT);
-    Seen ends = new Seen(agreed, Seen.Data.NONE, Seen.Tie.NONE, Optional.of(NOW), false);
+    Seen ends =
+        new Seen(
+            agreed, Seen.Data.NONE, Seen.Tie.NONE, Optional.of(NOW), Seen.Tested.NOTHING_WRONG);
     assertThat(of(ends, c).standing()).isEqualTo(Standing.WORKS);
     LinkState before = new Resolution(List.of(c), NOW.minusSeconds(1)).of(HOST, SECTION, ends);
     assertThat(before.standing()).isEqualTo(Standing.WAITS);
@@ -157,7 +166,7 @@ class ResolutionTest {
         pick(random, Seen.Data.values()),
         pick(random, Seen.Tie.values()),
         Optional.empty(),
-        false);
+        Seen.Tested.NOTHING_WRONG);
   }
 
   private static Connection any(Random random, String id) {
@@ -191,7 +200,8 @@ class ResolutionTest {
           EnumSet<Stage> less = EnumSet.noneOf(Stage.class);
           less.addAll(seen.reached());
           less.removeAll(others);
-          Seen same = new Seen(less, seen.data(), seen.tie(), seen.until(), false);
+          Seen same =
+              new Seen(less, seen.data(), seen.tie(), seen.until(), Seen.Tested.NOTHING_WRONG);
           assertThat(of(same, c)).isEqualTo(s);
         });
   }
@@ -205,7 +215,8 @@ class ResolutionTest {
           EnumSet<Stage> more = EnumSet.noneOf(Stage.class);
           more.addAll(seen.reached());
           more.add(pick(random, Stage.values()));
-          Seen further = new Seen(more, seen.data(), seen.tie(), seen.until(), false);
+          Seen further =
+              new Seen(more, seen.data(), seen.tie(), seen.until(), Seen.Tested.NOTHING_WRONG);
           assertThat(at(c, of(further, c))).isGreaterThanOrEqualTo(at(c, of(seen, c)));
         });
   }
@@ -250,6 +261,7 @@ class ResolutionTest {
             Scope.COLLEGE,
             List.of(Stage.CREDENTIALS),
             Entered.FOR_SHELLS,
+            Pairing.BY_ANSWER,
             false,
             Set.of());
     LinkState s = of(seen(Seen.Data.PLACEHOLDER, Seen.Tie.NONE), c);

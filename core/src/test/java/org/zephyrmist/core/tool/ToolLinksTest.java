@@ -60,15 +60,15 @@ class ToolLinksTest {
   @Test
   void aToolLinkIsOneWhateverItsHostAndATextLeadsToToolsAlone() {
     Item tool = item(new Content.ToolLink("", "https://new.example/l", new TreeMap<>()));
-    assertThat(ToolLinks.in(tool, HOSTS))
+    assertThat(ToolLinks.in(tool, HOSTS::contains))
         .extracting(ToolLinks.Found::host)
         .containsExactly("new.example");
-    assertThat(ToolLinks.in(page(), HOSTS))
+    assertThat(ToolLinks.in(page(), HOSTS::contains))
         .as("each address once")
         .singleElement()
         .satisfies(f -> assertThat(f.stands()).isEqualTo(Stands.TEXT));
-    assertThat(ToolLinks.in(item(new Content.WebLink(ADDRESS, true)), HOSTS)).hasSize(1);
-    assertThat(ToolLinks.in(item(new Content.WebLink("https://x.example/", true)), HOSTS))
+    assertThat(ToolLinks.in(item(new Content.WebLink(ADDRESS, true)), HOSTS::contains)).hasSize(1);
+    assertThat(ToolLinks.in(item(new Content.WebLink("https://x.example/", true)), HOSTS::contains))
         .isEmpty();
   }
 

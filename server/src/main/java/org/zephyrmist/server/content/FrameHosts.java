@@ -7,12 +7,11 @@ import jakarta.validation.constraints.NotNull;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.List;
-import java.util.Locale;
-import java.util.regex.Pattern;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.content.Frames;
+import org.zephyrmist.core.content.HostName;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.web.Refusal;
@@ -20,11 +19,6 @@ import org.zephyrmist.server.web.Refusal;
 /** Hosts whose frames may stand in texts, as administrators approved them. */
 @Component
 public class FrameHosts {
-  /** A host name (RFC 1123, section 2.1) of at least two parts. */
-  private static final Pattern HOST =
-      Pattern.compile(
-          "(?=.{1,253}$)([a-z0-9]([a-z0-9-]{0,61}[a-z0-9])?\\.)+[a-z]([a-z0-9-]{0,61}[a-z0-9])?");
-
   private final DSLContext db;
   private final Clock clock;
   private final Events events;
@@ -53,11 +47,13 @@ public class FrameHosts {
 
   @Transactional
   void approve(String host, SignedIn who) {
-    String h = host.strip().toLowerCase(Locale.ROOT);
-    if (!HOST.matcher(h).matches()) {
-      throw Refusal.bad(
-          "“" + host + "” is not the name of a host.", "Send a name such as film.example.org.");
-    }
+    String h =
+        HostName.of(host)
+            .orElseThrow(
+                () ->
+                    Refusal.bad(
+                        "“" + host + "” is not the name of a host.",
+                        "Send a name such as film.example.org."));
     int added =
         db.insertInto(FRAME_HOST)
             .values(h, who.id(), OffsetDateTime.now(clock))

@@ -68,6 +68,24 @@ public class Mails {
         .execute();
   }
 
+  /**
+   * The same for mail that is about no delivery.
+   *
+   * @param about what it is about, by which each person gets it once
+   */
+  public void put(String about, List<UUID> people, String subject, String body) {
+    db.query(
+            "insert into mail (id, person_id, address, subject, body, made_at, about)"
+                + " select gen_random_uuid(), p.id, p.email, ?, ?, ?::timestamptz, ? from person p"
+                + " where p.id = any(?) and p.email is not null on conflict do nothing",
+            subject,
+            body,
+            OffsetDateTime.now(clock),
+            about,
+            people.toArray(UUID[]::new))
+        .execute();
+  }
+
   /** Mail that no server has taken yet. */
   List<UUID> unsent() {
     return db.select(MAIL.ID)

@@ -32,12 +32,14 @@ final class HttpPlatform implements PlatformGateway {
   private static final int MOST_SHELLS = 200_000;
   private final HttpCalls calls;
   private final HttpItems wire;
+  private final HttpTools tools;
   private final JsonMapper json;
   private final Settings settings;
 
   HttpPlatform(HttpCalls calls, JsonMapper json, Settings settings) {
     this.calls = calls;
     this.wire = new HttpItems(json);
+    this.tools = new HttpTools(calls, json);
     this.json = json;
     this.settings = settings;
   }
@@ -95,6 +97,16 @@ final class HttpPlatform implements PlatformGateway {
                 Integer.parseInt(m.group(3)),
                 Integer.parseInt(m.group(4))))
         : Optional.empty();
+  }
+
+  @Override
+  public List<ToolHost> tools(List<String> shells) {
+    return tools.of(shells);
+  }
+
+  @Override
+  public void connect(List<ToolData> data) {
+    tools.connect(data);
   }
 
   @Override

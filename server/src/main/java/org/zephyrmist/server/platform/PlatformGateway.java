@@ -2,6 +2,7 @@ package org.zephyrmist.server.platform;
 
 import java.io.InputStream;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -9,6 +10,7 @@ import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.StudentCounts;
+import org.zephyrmist.core.tool.Seen;
 
 /** What is asked of a learning platform. Forms are canonical JSON in the platform's own terms. */
 public interface PlatformGateway {
@@ -48,6 +50,57 @@ public interface PlatformGateway {
    * @param revision of the item after it
    */
   record Written(String id, String revision) {}
+
+  /**
+   * A host of external tools in a shell.
+   *
+   * @param support whether the shell may use external tools at all
+   * @param links that lead to it
+   * @param opened when an instructor last opened one of them
+   * @param said what the tool said then
+   * @param course on the tool's side that is sent along; empty if none is
+   */
+  record ToolHost(
+      String shell,
+      String host,
+      boolean support,
+      int links,
+      Seen.Data data,
+      Optional<Instant> opened,
+      String said,
+      String course) {}
+
+  /** Credentials of a host, to be written into a shell. */
+  record ToolData(String shell, String host, String key, String secret) {
+    @Override
+    public String toString() {
+      return "ToolData[" + shell + ", " + host + "]";
+    }
+  }
+
+  /**
+   * What these shells have for external tools; nothing where the platform does not tell.
+   *
+   * @param shells at most {@code MOST_AT_ONCE}
+   */
+  default List<ToolHost> tools(List<String> shells) {
+    return List.of();
+  }
+
+  /**
+   * Writes credentials; other settings of the hosts and their links stay. Twice is the same as
+   * once.
+   *
+   * @param data at most {@code MOST_AT_ONCE}
+   */
+  default void connect(List<ToolData> data) {
+    throw PlatformException.lasting(
+        "This platform has no interface to write them by.",
+        "Have key and secret entered in the shell by hand, then say that it is done.");
+  }
+
+  /** Most shells in one call about tools. */
+  int MOST_AT_ONCE = 100;
 
   /** All shells, page by page. */
   List<Shell> shells();

@@ -14,7 +14,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.TreeSet;
+import java.util.TreeMap;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -51,6 +51,7 @@ class ShellTools {
    * A host in a shell.
    *
    * @param by who wrote its data; null if there are none
+   * @param links that lead to it
    * @param opened when an instructor last opened a link of it; null if none did
    * @param said what the tool said then
    */
@@ -58,6 +59,7 @@ class ShellTools {
       String shell,
       String host,
       boolean support,
+      int links,
       By by,
       OffsetDateTime opened,
       String said,
@@ -82,19 +84,25 @@ class ShellTools {
         .orderBy(TOOL_OPENING.ID)
         .forEach(
             o -> opened.computeIfAbsent(o.getShellId(), s -> new HashMap<>()).put(o.getHost(), o));
-    Map<String, TreeSet<String>> hosts = new HashMap<>();
-    data.forEach((s, d) -> hosts.computeIfAbsent(s, x -> new TreeSet<>()).addAll(d.keySet()));
+    Map<String, Map<String, Integer>> hosts = new HashMap<>();
+    data.forEach(
+        (s, d) ->
+            d.keySet().forEach(h -> hosts.computeIfAbsent(s, x -> new TreeMap<>()).put(h, 0)));
     db.select(ITEM.SHELL_ID, org.jooq.impl.DSL.field("launch ->> 'address'", String.class))
         .from(ITEM)
         .where(ITEM.SHELL_ID.in(shells))
+        .and(ITEM.KIND.eq("TOOL_LINK"))
         .and("launch ->> 'address' is not null")
         .forEach(
-            r -> hosts.computeIfAbsent(r.value1(), x -> new TreeSet<>()).add(host(r.value2())));
+            r ->
+                hosts
+                    .computeIfAbsent(r.value1(), x -> new TreeMap<>())
+                    .merge(host(r.value2()), 1, Integer::sum));
     List<Host> all = new ArrayList<>();
     hosts.forEach(
         (s, names) ->
             names.forEach(
-                h -> {
+                (h, links) -> {
                   ToolDataRecord d = data.getOrDefault(s, Map.of()).get(h);
                   ToolOpeningRecord o = opened.getOrDefault(s, Map.of()).get(h);
                   all.add(
@@ -102,6 +110,7 @@ class ShellTools {
                           s,
                           h,
                           support.getOrDefault(s, false),
+                          links,
                           d == null || d.getKey().isEmpty() ? null : By.valueOf(d.getBy()),
                           o == null ? null : o.getAt(),
                           o == null ? "" : o.getSaid(),

@@ -1,0 +1,95 @@
+package org.zephyrmist.server.platform;
+
+import java.net.http.HttpRequest;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.zephyrmist.core.tool.Seen;
+import org.zephyrmist.server.platform.PlatformGateway.ToolData;
+import org.zephyrmist.server.platform.PlatformGateway.ToolHost;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** External tools of shells, as docs/api.md describes the interface of a platform. */
+final class HttpTools {
+  private static final int MOST_SAID = 300;
+  private static final int MOST_HOSTS = 20_000;
+  private final HttpCalls calls;
+  private final JsonMapper json;
+
+  HttpTools(HttpCalls calls, JsonMapper json) {
+    this.calls = calls;
+    this.json = json;
+  }
+
+  List<ToolHost> of(List<String> shells) {
+    JsonNode answer =
+        calls.tree(
+            calls.post("/api/tools/look", json.writeValueAsString(Map.of("shells", shells))));
+    if (answer.size() > MOST_HOSTS) {
+      throw Odd.answer("it lists more than " + MOST_HOSTS + " hosts");
+    }
+    Set<String> asked = new HashSet<>(shells);
+    List<ToolHost> all = new ArrayList<>();
+    for (JsonNode n : answer) {
+      if (asked.contains(n.path("shell").asString(""))) {
+        all.add(host(n));
+      }
+    }
+    return all;
+  }
+
+  private static ToolHost host(JsonNode n) {
+    return new ToolHost(
+        n.path("shell").asString(),
+        cut(n.path("host").asString("").toLowerCase(Locale.ROOT)),
+        n.path("support").asBoolean(true),
+        Math.max(0, n.path("links").asInt(0)),
+        switch (n.path("by").asString("")) {
+          case "" -> Seen.Data.NONE;
+          case "PACKAGE" -> Seen.Data.PLACEHOLDER;
+          default -> Seen.Data.THERE;
+        },
+        time(n.path("opened").asString("")),
+        cut(n.path("said").asString("")),
+        cut(n.path("course").asString("")));
+  }
+
+  private static String cut(String text) {
+    String line = text.replaceAll("\\s+", " ").strip();
+    return line.length() > MOST_SAID ? line.substring(0, MOST_SAID) : line;
+  }
+
+  private static Optional<Instant> time(String text) {
+    try {
+      return text.isEmpty()
+          ? Optional.empty()
+          : Optional.of(OffsetDateTime.parse(text).toInstant());
+    } catch (DateTimeParseException e) {
+      throw Odd.answer("it gives a time that is none");
+    }
+  }
+
+  void connect(List<ToolData> data) {
+    List<Map<String, String>> body =
+        data.stream()
+            .map(
+                d ->
+                    Map.of(
+                        "shell", d.shell(), "host", d.host(), "key", d.key(), "secret", d.secret()))
+            .toList();
+    calls.send(
+        calls
+            .request("/api/tools/data")
+            .header("Content-Type", "application/json")
+            .PUT(HttpRequest.BodyPublishers.ofString(json.writeValueAsString(body)))
+            .build());
+  }
+}

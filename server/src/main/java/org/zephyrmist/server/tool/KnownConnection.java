@@ -1,0 +1,31 @@
+package org.zephyrmist.server.tool;
+
+import java.time.Duration;
+import java.time.LocalDate;
+import java.util.Optional;
+import org.zephyrmist.core.tool.Connection;
+import org.zephyrmist.core.tool.DateMode;
+import org.zephyrmist.core.tool.Privacy;
+import org.zephyrmist.core.tool.ToolWords;
+
+/**
+ * A connection as it is kept, without its secret.
+ *
+ * @param words that the tool says when it is tied
+ * @param takes how long it makes itself ready after its agreement
+ * @param key as it was written: a pattern of the section's values
+ * @param secret whether there is one
+ * @param generation counts changes of key and secret
+ */
+record KnownConnection(
+    Connection connection,
+    ToolWords words,
+    Duration takes,
+    Privacy privacy,
+    boolean grades,
+    DateMode dates,
+    String owner,
+    String key,
+    boolean secret,
+    int generation,
+    Optional<LocalDate> expires) {}

@@ -1,0 +1,197 @@
+package org.zephyrmist.server.tool;
+
+import static org.zephyrmist.server.db.Tables.TOOL_LOOK;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import org.zephyrmist.core.tool.Seen;
+import org.zephyrmist.core.tool.ToolWords;
+import org.zephyrmist.server.platform.PlatformGateway.ToolHost;
+
+/** What is known of hosts in sections. */
+@Component
+class Sightings {
+  private final DSLContext db;
+  private final Clock clock;
+
+  Sightings(DSLContext db, Clock clock) {
+    this.db = db;
+    this.clock = clock;
+  }
+
+  /** A shell that is to be looked at. */
+  record Due(UUID section, String shell) {}
+
+  /** Shells that are wanted, never looked at, or delivered to since, of a platform. */
+  List<Due> due(UUID platform, Duration every, int most) {
+    return db.fetch(
+            "select s.id, s.shell from section s left join tool_look l on l.section_id = s.id where"
+                + " s.platform_id = ? and ("
+                + DUE
+                + ") order by l.wanted desc nulls last, l.looked_at nulls first, s.id limit ?",
+            platform,
+            before(every),
+            most)
+        .map(r -> new Due(r.get(0, UUID.class), r.get(1, String.class)));
+  }
+
+  /** Platforms with an interface that have such shells. */
+  Collection<UUID> platforms(Duration every) {
+    return db.fetch(
+            "select distinct s.platform_id from section s join platform p on p.id = s.platform_id"
+                + " left join tool_look l on l.section_id = s.id where p.address is not null and ("
+                + DUE
+                + ")",
+            before(every))
+        .map(r -> r.get(0, UUID.class));
+  }
+
+  private static final String DUE =
+      "l.section_id is null or l.wanted or l.looked_at < ?::timestamptz or exists (select 1 from"
+          + " section_learnt t where t.section_id = s.id and t.at > l.looked_at)";
+
+  private OffsetDateTime before(Duration every) {
+    return every.isZero() ? at(Instant.EPOCH) : at(clock.instant().minus(every));
+  }
+
+  private static OffsetDateTime at(Instant i) {
+    return OffsetDateTime.ofInstant(i, ZoneOffset.UTC);
+  }
+
+  void want(Collection<UUID> sections) {
+    db.query(
+            "insert into tool_look (section_id, wanted) select unnest(?::uuid[]), true"
+                + " on conflict (section_id) do update set wanted = true",
+            (Object) sections.toArray(UUID[]::new))
+        .execute();
+  }
+
+  /** Of these, how many are still to be looked at. */
+  int wanted(Collection<UUID> sections) {
+    return db.fetchCount(
+        TOOL_LOOK,
+        TOOL_LOOK
+            .WANTED
+            .isTrue()
+            .and(TOOL_LOOK.SECTION_ID.eq(org.jooq.impl.DSL.any(ids(sections)))));
+  }
+
+  private static UUID[] ids(Collection<UUID> sections) {
+    return sections.toArray(UUID[]::new);
+  }
+
+  /** That looking at these failed; they are looked at again when all others were. */
+  void failed(List<Due> all, String trouble) {
+    looked(all, trouble);
+  }
+
+  private void looked(List<Due> all, String trouble) {
+    db.query(
+            "insert into tool_look (section_id, wanted, looked_at, trouble)"
+                + " select unnest(?::uuid[]), false, ?::timestamptz, ? on conflict (section_id) do update set"
+                + " wanted = false, looked_at = excluded.looked_at, trouble = excluded.trouble",
+            all.stream().map(Due::section).toArray(UUID[]::new),
+            OffsetDateTime.now(clock),
+            trouble)
+        .execute();
+  }
+
+  /**
+   * Keeps what a platform told of these shells. What was once known of an agreement or a course
+   * stays until the platform tells of another.
+   *
+   * @param words by host, that tools say when they are tied
+   */
+  @Transactional
+  void keep(List<Due> shells, List<ToolHost> told, Map<String, ToolWords> words) {
+    Map<String, UUID> sections = new HashMap<>();
+    shells.forEach(d -> sections.put(d.shell(), d.section()));
+    OffsetDateTime now = OffsetDateTime.now(clock);
+    // what no link leads to any more is known no longer, but for what was written
+    db.query(
+            "delete from section_tool t where t.section_id = any(?) and not exists (select 1 from"
+                + " unnest(?::uuid[], ?::text[]) x(s, h) where x.s = t.section_id and x.h = t.host)",
+            shells.stream().map(Due::section).toArray(UUID[]::new),
+            told.stream().map(h -> sections.get(h.shell())).toArray(UUID[]::new),
+            told.stream().map(ToolHost::host).toArray(String[]::new))
+        .execute();
+    db.batch(
+            told.stream()
+                .map(h -> upsert(sections.get(h.shell()), h, words.get(h.host()), now))
+                .toList())
+        .execute();
+    looked(shells, "");
+  }
+
+  private org.jooq.Query upsert(UUID section, ToolHost h, ToolWords words, OffsetDateTime now) {
+    ToolWords w = words == null ? ToolWords.NONE : words;
+    String course = h.course().isEmpty() ? w.course(h.said()).orElse("") : h.course();
+    OffsetDateTime opened = h.opened().map(Sightings::at).orElse(null);
+    OffsetDateTime agreed = w.in(h.said()) ? opened : null;
+    return db.query(
+        "insert into section_tool as t (section_id, host, support, links, data, opened_at,"
+            + " agreed_at, course, said, looked_at) values (?, ?, ?, ?, ?, ?::timestamptz, ?::timestamptz, ?, ?, ?::timestamptz)"
+            + " on conflict (section_id, host) do update set support = excluded.support,"
+            + " links = excluded.links, data = excluded.data,"
+            + " opened_at = excluded.opened_at,"
+            + " agreed_at = coalesce(t.agreed_at, excluded.agreed_at),"
+            + " course = case when excluded.course <> '' then excluded.course else t.course end,"
+            + " said = excluded.said, looked_at = excluded.looked_at",
+        section,
+        h.host(),
+        h.support(),
+        h.links(),
+        h.data().name(),
+        opened,
+        agreed,
+        course,
+        h.said(),
+        now);
+  }
+
+  /** Credentials of a connection stand in shells now, one for each place of the lists. */
+  void written(List<UUID> sections, List<String> hosts, List<UUID> of, List<Integer> generations) {
+    db.query(
+            "insert into section_tool (section_id, host, support, data, written_at, connection_id,"
+                + " generation, looked_at) select x.s, x.h, true, 'THERE', ?::timestamptz, x.c, x.g, ?::timestamptz"
+                + " from unnest(?::uuid[], ?::text[], ?::uuid[], ?::int[]) x(s, h, c, g)"
+                + " on conflict (section_id, host) do update set data = 'THERE', refused = '',"
+                + " written_at = excluded.written_at, connection_id = excluded.connection_id,"
+                + " generation = excluded.generation",
+            OffsetDateTime.now(clock),
+            OffsetDateTime.now(clock),
+            sections.toArray(UUID[]::new),
+            hosts.toArray(String[]::new),
+            of.toArray(UUID[]::new),
+            generations.toArray(Integer[]::new))
+        .execute();
+  }
+
+  /** That somebody said of a stage that it is done. */
+  void done(Collection<UUID> sections, String host, String stage, boolean data) {
+    db.query(
+            "insert into section_tool as t (section_id, host, support, data, done, looked_at)"
+                + " select unnest(?::uuid[]), ?, true, ?, array[?], ?::timestamptz"
+                + " on conflict (section_id, host) do update set"
+                + " data = case when ? then 'THERE' else t.data end,"
+                + " done = array(select distinct unnest(t.done || excluded.done))",
+            ids(sections),
+            host,
+            data ? Seen.Data.THERE.name() : Seen.Data.NONE.name(),
+            stage,
+            OffsetDateTime.now(clock),
+            data)
+        .execute();
+  }
+}

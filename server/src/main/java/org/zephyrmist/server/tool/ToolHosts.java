@@ -1,0 +1,285 @@
+package org.zephyrmist.server.tool;
+
+import static org.zephyrmist.server.db.Tables.SECTION;
+import static org.zephyrmist.server.db.Tables.SECTION_TOOL;
+import static org.zephyrmist.server.db.Tables.TOOL_LOOK;
+import static org.zephyrmist.server.db.Tables.VERSION_LINK;
+
+import java.time.Clock;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.UUID;
+import java.util.stream.Stream;
+import org.jooq.DSLContext;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Isolation;
+import org.springframework.transaction.annotation.Transactional;
+import org.zephyrmist.core.tool.Connection;
+import org.zephyrmist.core.tool.LinkState;
+import org.zephyrmist.core.tool.Resolution;
+import org.zephyrmist.core.tool.Seen;
+import org.zephyrmist.core.tool.Sighting;
+import org.zephyrmist.core.tool.Stage;
+import org.zephyrmist.core.tool.Ties;
+import org.zephyrmist.server.db.tables.records.SectionToolRecord;
+import org.zephyrmist.server.db.tables.records.VersionLinkRecord;
+import org.zephyrmist.server.ledger.HeldVersions;
+import org.zephyrmist.server.people.Reach;
+import org.zephyrmist.server.people.SignedIn;
+import org.zephyrmist.server.tool.ToolSections.ToolSection;
+
+/** Every host in every section of a term: how many links lead to it, and what state they are in. */
+@Component
+class ToolHosts {
+  private final DSLContext db;
+  private final Reach reach;
+  private final ToolSections sections;
+  private final ToolConnections connections;
+  private final HeldVersions held;
+  private final Clock clock;
+
+  ToolHosts(
+      DSLContext db,
+      Reach reach,
+      ToolSections sections,
+      ToolConnections connections,
+      HeldVersions held,
+      Clock clock) {
+    this.held = held;
+    this.db = db;
+    this.reach = reach;
+    this.sections = sections;
+    this.connections = connections;
+    this.clock = clock;
+  }
+
+  /**
+   * A host in a section.
+   *
+   * @param links that lead to it there
+   * @param course on the tool's side; empty if none is known
+   * @param said what the tool last said there
+   * @param opened when an instructor last opened it there
+   */
+  record Cell(
+      ToolSection section,
+      String host,
+      int links,
+      LinkState state,
+      String course,
+      String said,
+      Optional<OffsetDateTime> opened,
+      Optional<OffsetDateTime> tested) {}
+
+  /**
+   * All of one moment.
+   *
+   * @param looked how many of the sections' platforms have told what is there
+   */
+  record Picture(
+      List<ToolSection> sections, List<KnownConnection> connections, List<Cell> cells, int looked) {
+    /** What a host's tool is called: as its connection is, or as the host if there is none. */
+    String name(String host) {
+      return of(host).findFirst().map(Connection::name).orElse(host);
+    }
+
+    /** Where sections can be with a host: all that any of its connections has. */
+    Set<LinkState.Standing> standings(String host) {
+      Set<LinkState.Standing> all = EnumSet.noneOf(LinkState.Standing.class);
+      of(host).forEach(c -> all.addAll(c.standings()));
+      cells.stream().filter(c -> c.host().equals(host)).forEach(c -> all.add(c.state().standing()));
+      return all.isEmpty() ? EnumSet.allOf(LinkState.Standing.class) : all;
+    }
+
+    private Stream<Connection> of(String host) {
+      return connections.stream()
+          .map(KnownConnection::connection)
+          .filter(c -> c.hosts().contains(host))
+          .sorted(Comparator.comparing(c -> c.scope().level()));
+    }
+  }
+
+  @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+  public Picture of(UUID term, SignedIn who) {
+    List<ToolSection> all = sections.where(SECTION.TERM_ID.eq(term).and(reach.sections(who)));
+    return of(all);
+  }
+
+  /** The same for some sections, which have to be within reach. */
+  Picture of(List<ToolSection> all) {
+    List<KnownConnection> known = connections.all();
+    UUID[] ids = all.stream().map(ToolSection::id).toArray(UUID[]::new);
+    Map<UUID, Map<String, SectionToolRecord>> seen = seen(ids);
+    Set<UUID> looked = looked(ids);
+    Map<UUID, Map<String, Integer>> links = links(ids, known, seen, looked);
+    Map<String, Ties> ties = ties();
+    Resolution rules =
+        new Resolution(known.stream().map(KnownConnection::connection).toList(), clock.instant());
+    Map<String, KnownConnection> byId = new HashMap<>();
+    known.forEach(c -> byId.put(c.connection().id(), c));
+    List<Cell> cells = new ArrayList<>();
+    for (ToolSection s : all) {
+      Map<String, SectionToolRecord> here = seen.getOrDefault(s.id(), Map.of());
+      links
+          .getOrDefault(s.id(), Map.of())
+          .forEach(
+              (host, n) ->
+                  cells.add(cell(s, host, n, here.get(host), rules, byId, ties.get(host))));
+    }
+    return new Picture(all, known, cells, looked.size());
+  }
+
+  private Cell cell(
+      ToolSection s,
+      String host,
+      int links,
+      SectionToolRecord r,
+      Resolution rules,
+      Map<String, KnownConnection> known,
+      Ties ties) {
+    // which connection it is does not depend on what was seen; what was seen counts for it
+    Optional<Connection> serving = rules.of(host, s.place(), Seen.NOTHING).connection();
+    Seen seen =
+        r == null
+            ? Seen.NOTHING
+            : serving
+                .map(c -> known.get(c.id()))
+                .map(c -> seen(s, r, c, ties))
+                .orElseGet(
+                    () ->
+                        new Seen(
+                            Set.of(),
+                            r.getData(),
+                            Seen.Tie.NONE,
+                            Optional.empty(),
+                            Seen.Tested.NOTHING_WRONG));
+    return new Cell(
+        s,
+        host,
+        links,
+        rules.of(host, s.place(), seen),
+        r == null ? "" : r.getCourse(),
+        r == null ? "" : r.getRefused().isEmpty() ? r.getSaid() : r.getRefused(),
+        Optional.ofNullable(r).map(SectionToolRecord::getOpenedAt),
+        Optional.ofNullable(r).map(SectionToolRecord::getTestedAt));
+  }
+
+  private static Seen seen(ToolSection s, SectionToolRecord r, KnownConnection c, Ties ties) {
+    Seen.Tie tie =
+        ties == null
+            ? Seen.Tie.NONE
+            : ties.of(new Ties.Tied(s.id().toString(), s.place().term(), r.getCourse()));
+    return sighting(r).seen(c.connection(), tie, c.takes());
+  }
+
+  /** An opening counts from when the credentials stood there. */
+  private static Sighting sighting(SectionToolRecord r) {
+    Set<Stage> done = EnumSet.noneOf(Stage.class);
+    Arrays.stream(r.getDone()).map(Stage::valueOf).forEach(done::add);
+    return new Sighting(
+        r.getSupport(),
+        r.getData(),
+        Optional.ofNullable(r.getOpenedAt())
+            .filter(o -> r.getWrittenAt() == null || !o.isBefore(r.getWrittenAt()))
+            .map(OffsetDateTime::toInstant),
+        Optional.ofNullable(r.getAgreedAt()).map(OffsetDateTime::toInstant),
+        done,
+        !r.getRefused().isEmpty(),
+        r.getTested());
+  }
+
+  private Map<UUID, Map<String, SectionToolRecord>> seen(UUID[] ids) {
+    Map<UUID, Map<String, SectionToolRecord>> all = new HashMap<>();
+    db.selectFrom(SECTION_TOOL)
+        .where(SECTION_TOOL.SECTION_ID.eq(org.jooq.impl.DSL.any(ids)))
+        .forEach(
+            r -> all.computeIfAbsent(r.getSectionId(), s -> new HashMap<>()).put(r.getHost(), r));
+    return all;
+  }
+
+  private Set<UUID> looked(UUID[] ids) {
+    return db.select(TOOL_LOOK.SECTION_ID)
+        .from(TOOL_LOOK)
+        .where(TOOL_LOOK.SECTION_ID.eq(org.jooq.impl.DSL.any(ids)))
+        .and(TOOL_LOOK.LOOKED_AT.isNotNull())
+        .fetchSet(TOOL_LOOK.SECTION_ID);
+  }
+
+  /** Ties of all terms, by host. */
+  private Map<String, Ties> ties() {
+    Map<String, List<Ties.Tied>> byHost = new HashMap<>();
+    db.select(SECTION_TOOL.HOST, SECTION_TOOL.SECTION_ID, SECTION.TERM_ID, SECTION_TOOL.COURSE)
+        .from(SECTION_TOOL)
+        .join(SECTION)
+        .on(SECTION.ID.eq(SECTION_TOOL.SECTION_ID))
+        .where(SECTION_TOOL.COURSE.ne(""))
+        .forEach(
+            r ->
+                byHost
+                    .computeIfAbsent(r.value1(), h -> new ArrayList<>())
+                    .add(new Ties.Tied(r.value2().toString(), "" + r.value3(), r.value4())));
+    Map<String, Ties> all = new HashMap<>();
+    byHost.forEach((h, tied) -> all.put(h, new Ties(tied, Set.of())));
+    return all;
+  }
+
+  /**
+   * Links by section and host: those of tool links as the platform tells, or as versions that the
+   * section holds say where it does not; those within texts always as the versions say.
+   */
+  private Map<UUID, Map<String, Integer>> links(
+      UUID[] ids,
+      Collection<KnownConnection> known,
+      Map<UUID, Map<String, SectionToolRecord>> seen,
+      Set<UUID> looked) {
+    Set<String> hosts = new HashSet<>();
+    known.forEach(c -> hosts.addAll(c.connection().hosts()));
+    seen.values().forEach(s -> hosts.addAll(s.keySet()));
+    db.fetch("select distinct host from version_link where tool")
+        .forEach(r -> hosts.add(r.get(0, String.class)));
+    Map<UUID, Map<String, Integer>> all = new HashMap<>();
+    seen.forEach(
+        (s, byHost) ->
+            byHost.forEach(
+                (h, r) -> {
+                  if (looked.contains(s) && (r.getLinks() > 0 || r.getData() != Seen.Data.NONE)) {
+                    add(all, s, h, r.getLinks());
+                  }
+                }));
+    Map<String, List<VersionLinkRecord>> byItem = new HashMap<>();
+    db.selectFrom(VERSION_LINK)
+        .where(VERSION_LINK.TOOL.isTrue().or(VERSION_LINK.HOST.in(hosts)))
+        .forEach(
+            l ->
+                byItem
+                    .computeIfAbsent(l.getVersionId() + l.getItemKey(), k -> new ArrayList<>())
+                    .add(l));
+    Set<String> items = new HashSet<>();
+    byItem.values().forEach(l -> items.add(l.get(0).getItemKey()));
+    for (HeldVersions.Held h : held.of(ids, items)) {
+      for (VersionLinkRecord l : byItem.getOrDefault(h.version() + h.item(), List.of())) {
+        for (UUID s : h.sections()) {
+          if (!l.getTool() || !looked.contains(s)) {
+            add(all, s, l.getHost(), 1);
+          }
+        }
+      }
+    }
+    return all;
+  }
+
+  private static void add(Map<UUID, Map<String, Integer>> all, UUID s, String host, int n) {
+    all.computeIfAbsent(s, x -> new TreeMap<>()).merge(host, n, Integer::sum);
+  }
+}

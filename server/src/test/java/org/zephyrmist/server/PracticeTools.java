@@ -1,0 +1,140 @@
+package org.zephyrmist.server;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+
+/** The practice tools, as a process of their own, started once for all tests that need them. */
+final class PracticeTools {
+  static final String ADDRESS = "http://127.0.0.1:18093";
+  private static final HttpClient CLIENT = HttpClient.newHttpClient();
+  private static Process process;
+
+  private PracticeTools() {}
+
+  static synchronized void start() throws Exception {
+    if (process != null) {
+      return;
+    }
+    ProcessBuilder b =
+        new ProcessBuilder(
+            ProcessHandle.current().info().command().orElse("java"),
+            "-Xmx200m",
+            "-jar",
+            Path.of(System.getProperty("root"), "standins/target/standins-1-app.jar").toString());
+    b.environment().put("STANDINS_WHAT", "tools");
+    b.environment().put("STANDINS_PORT", "18093");
+    b.environment()
+        .put("STANDINS_DB_URL", Postgres.url("zephyrmist_it") + "?currentSchema=practice");
+    b.environment().put("STANDINS_DB_USER", Postgres.USER);
+    b.environment().put("STANDINS_DB_PASSWORD", Postgres.PASSWORD);
+    b.redirectErrorStream(true).redirectOutput(Path.of("target/practice-tools.log").toFile());
+    process = b.start();
+    Runtime.getRuntime().addShutdownHook(new Thread(process::destroy));
+    for (int i = 0; i < 300; i++) {
+      try {
+        if (call("GET", "/", null, "").statusCode() == 200) {
+          return;
+        }
+      } catch (IOException notUpYet) {
+        Thread.sleep(200);
+      }
+    }
+    throw new IllegalStateException("The practice tools did not start; target/practice-tools.log");
+  }
+
+  private static HttpResponse<String> call(String method, String path, String type, String body)
+      throws Exception {
+    HttpRequest.Builder r =
+        HttpRequest.newBuilder(URI.create(path.startsWith("http") ? path : ADDRESS + path))
+            .header("Authorization", "Bearer practice-token")
+            .method(method, HttpRequest.BodyPublishers.ofString(body));
+    if (type != null) {
+      r.header("Content-Type", type);
+    }
+    return CLIENT.send(r.build(), HttpResponse.BodyHandlers.ofString());
+  }
+
+  static void key(String host, String key, String secret) throws Exception {
+    courseKey(host, key, secret, "");
+  }
+
+  /** Gives a key out that carries a course. */
+  static void courseKey(String host, String key, String secret, String course) throws Exception {
+    json(
+        "POST",
+        "/api/" + host + "/keys",
+        "[{\"key\":\"%s\",\"secret\":\"%s\",\"course\":\"%s\"}]".formatted(key, secret, course));
+  }
+
+  static void knobs(String host, boolean down, int slow, int minutes, String movedTo)
+      throws Exception {
+    json(
+        "PUT",
+        "/api/" + host + "/knobs",
+        "{\"down\":%s,\"slow\":%d,\"minutes\":%d,\"clockOff\":0,\"movedTo\":\"%s\"}"
+            .formatted(down, slow, minutes, movedTo));
+  }
+
+  private static void json(String method, String path, String body) throws Exception {
+    int status = call(method, path, "application/json", body).statusCode();
+    if (status != 200) {
+      throw new AssertionError(path + " answered " + status);
+    }
+  }
+
+  /** An instructor opens a tool link of a shell, as a browser would; gives the tool's page. */
+  static String open(String shell, String title) throws Exception {
+    String item = Practice.item(shell, title).path("id").asString();
+    String form = Practice.page("/shells/" + shell + "/items/" + item + "/open?work=true");
+    Matcher action = Pattern.compile("<form[^>]* action=\"([^\"]+)\"").matcher(form);
+    if (!action.find()) {
+      throw new AssertionError(form);
+    }
+    return send(action.group(1).replace("&amp;", "&"), fields(form));
+  }
+
+  /** Presses the first button of a tool's page. */
+  static String answer(String page, String path) throws Exception {
+    return send(ADDRESS + path, fields(page));
+  }
+
+  private static String send(String to, Map<String, String> fields) throws Exception {
+    String body =
+        fields.entrySet().stream()
+            .map(e -> e.getKey() + "=" + URLEncoder.encode(e.getValue(), StandardCharsets.UTF_8))
+            .collect(Collectors.joining("&"));
+    HttpResponse<String> r = call("POST", to, "application/x-www-form-urlencoded", body);
+    return r.statusCode() / 100 == 3
+        ? call("GET", r.headers().firstValue("Location").orElseThrow(), null, "").body()
+        : r.body();
+  }
+
+  /** Hidden fields of a page, the last of each name. */
+  private static Map<String, String> fields(String page) {
+    Map<String, String> all = new java.util.TreeMap<>();
+    Matcher m =
+        Pattern.compile("<input type=\"hidden\"[^>]* name=\"([^\"]+)\" value=\"([^\"]*)\"")
+            .matcher(page);
+    while (m.find()) {
+      all.put(
+          m.group(1),
+          m.group(2)
+              .replace("&#39;", "'")
+              .replace("&quot;", "\"")
+              .replace("&lt;", "<")
+              .replace("&gt;", ">")
+              .replace("&amp;", "&"));
+    }
+    return all;
+  }
+}

@@ -1,0 +1,438 @@
+package org.zephyrmist.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.zephyrmist.server.people.Role;
+import tools.jackson.databind.JsonNode;
+
+/** Connections of tools, applied to shells, and what state their links are in. */
+class ToolsIT extends ServerIT {
+  private static final String CUEBENCH = "cuebench.example";
+  private static final String ROPEWALK = "ropewalk.example";
+  private static final String TAGOUT = "tagout.example";
+  private static final String PROMPTDESK = "promptdesk.example";
+
+  @BeforeAll
+  static void tools() throws Exception {
+    PracticeTools.start();
+    PracticeTools.key(CUEBENCH, "larkmoor", "practice");
+    PracticeTools.key(ROPEWALK, "larkmoor", "practice");
+    PracticeTools.knobs(TAGOUT, false, 0, 0, "");
+    PracticeTools.knobs(ROPEWALK, false, 0, 0, "");
+  }
+
+  /** Sections that hold a master with a link to each of the hosts. */
+  private List<UUID> delivered(String master, String[] hosts, String... codes) throws Exception {
+    List<UUID> to = sections(codes);
+    JsonNode intake = read(takeIn(Samples.toolCartridge("Tools " + master, hosts), "t.imscc"));
+    String id = master(master, intake.path("edition").asString());
+    assertThat(deliver(id, 1, to).path("delivery").path("state").asString()).isEqualTo("DONE");
+    return to;
+  }
+
+  private static String connection(
+      String name, String host, String way, String stages, String more) {
+    return """
+        {"name":"%s","hosts":["%s"],"way":"%s","level":"COLLEGE","scopeOf":"","stages":[%s],
+         "pairing":"BY_ANSWER","waitMinutes":0,"sendsName":true,"sendsMail":false,
+         "grades":false,"dates":"SENT_ONCE","owner":"","approved":false,"terms":[]%s%s%s}"""
+        .formatted(
+            name,
+            host,
+            way,
+            stages,
+            more.contains("\"key\"") ? "" : ",\"key\":\"\"",
+            more.contains("\"words\"") ? "" : ",\"words\":\"\"",
+            more);
+  }
+
+  private UUID add(String entry) {
+    Caller.Answer a = administrator.post("/api/tools/connections", entry);
+    assertThat(a.status()).as(a.text()).isEqualTo(201);
+    return UUID.fromString(a.json().path("id").asString());
+  }
+
+  private UUID term() {
+    return db.select(org.zephyrmist.server.db.Tables.TERM.ID)
+        .from(org.zephyrmist.server.db.Tables.TERM)
+        .where(org.zephyrmist.server.db.Tables.TERM.SOURCED_ID.eq("t1"))
+        .fetchSingle()
+        .value1();
+  }
+
+  /** How far a host is in a section: standing and reason; empty if no link leads there. */
+  private String state(UUID section, String host) {
+    JsonNode all = coordinator.get("/api/tools?term=" + term()).json();
+    for (JsonNode h : all.path("hosts")) {
+      for (int i = 0; i < h.path("section").size(); i++) {
+        JsonNode s = all.path("sections").get(h.path("section").get(i).asInt());
+        if (h.path("host").asString().equals(host)
+            && s.path("id").asString().equals("" + section)) {
+          JsonNode state = all.path("states").get(h.path("state").get(i).asInt());
+          return state.path("standing").asString() + " " + state.path("reason").asString();
+        }
+      }
+    }
+    return "";
+  }
+
+  private void comes(UUID section, String host, String state) {
+    await(() -> state(section, host), state::equals);
+  }
+
+  private JsonNode apply(UUID connection, List<UUID> to, boolean really) {
+    String ids = to.stream().map(s -> "\"" + s + "\"").collect(Collectors.joining(","));
+    Caller.Answer a =
+        coordinator.post(
+            "/api/tools/connections/" + connection + "/apply",
+            "{\"sections\":[" + ids + "],\"really\":" + really + "}");
+    assertThat(a.status()).as(a.text()).isEqualTo(200);
+    return a.json();
+  }
+
+  private void look(UUID section) {
+    coordinator.post("/api/tools/look", "{\"sections\":[\"" + section + "\"]}");
+  }
+
+  @Test
+  void fromDeadToWorkingInOneMoveForAllSections() throws Exception {
+    String[] codes = IntStream.range(0, 12).mapToObj(i -> "lgt-tl" + i).toArray(String[]::new);
+    List<UUID> to = delivered("TL1", new String[] {ROPEWALK}, codes);
+    comes(to.get(0), ROPEWALK, "NOT_CONNECTED NO_CONNECTION");
+    UUID c =
+        add(
+            connection(
+                "Ropewalk Loads",
+                ROPEWALK,
+                "KEY_AND_SECRET",
+                "\"CREDENTIALS\"",
+                ",\"key\":\"larkmoor\",\"secret\":\"practice\""));
+    assertThat(state(to.get(3), ROPEWALK)).isEqualTo("NOT_CONNECTED NOT_IN_SHELL");
+    JsonNode shown = apply(c, to, false);
+    assertThat(shown.path("sections").asInt()).isEqualTo(12);
+    assertThat(shown.path("links").asInt()).as("one link and one address in a page").isEqualTo(24);
+    assertThat(state(to.get(3), ROPEWALK)).isEqualTo("NOT_CONNECTED NOT_IN_SHELL");
+    apply(c, to, true);
+    for (UUID s : to) {
+      comes(s, ROPEWALK, "WORKS WORKS");
+    }
+    assertThat(PracticeTools.open("lgt-tl7", "Open " + ROPEWALK)).contains("You are in");
+  }
+
+  @Test
+  void secretsNeverComeBackAndKeysAreForAdministrators() {
+    add(
+        connection(
+            "Secretive",
+            "secretive.example",
+            "KEY_AND_SECRET",
+            "\"CREDENTIALS\"",
+            ",\"key\":\"the-key\",\"secret\":\"never-to-be-seen\""));
+    String admins = administrator.get("/api/tools?term=" + term()).text();
+    String coordinators = coordinator.get("/api/tools?term=" + term()).text();
+    assertThat(admins).contains("the-key").doesNotContain("never-to-be-seen");
+    assertThat(coordinators).contains("Secretive").doesNotContain("the-key");
+    assertThat(
+            db.fetch("select * from tool_connection").formatJSON()
+                + db.fetch("select * from event").formatJSON())
+        .doesNotContain("never-to-be-seen");
+    assertThat(
+            coordinator
+                .post("/api/tools/connections", connection("Mine", "mine.example", "OPEN", "", ""))
+                .status())
+        .isEqualTo(403);
+  }
+
+  @Test
+  void anInstructorOpensOnceAndSaysWhichCourse() throws Exception {
+    List<UUID> to = delivered("TL2", new String[] {CUEBENCH}, "lgt-tq1", "lgt-tq2");
+    UUID c =
+        add(
+            connection(
+                "CueBench",
+                CUEBENCH,
+                "KEY_AND_SECRET",
+                "\"CREDENTIALS\",\"PAIRING\",\"FIRST_OPENING\"",
+                ",\"words\":\"Tied to course {course}\",\"key\":\"larkmoor\",\"secret\":\"practice\""));
+    comes(to.get(1), CUEBENCH, "NOT_CONNECTED NOT_IN_SHELL");
+    apply(c, to, true);
+    comes(to.get(0), CUEBENCH, "NOT_OPENED NOT_PAIRED");
+    String asked = PracticeTools.open("lgt-tq1", "Open " + CUEBENCH);
+    assertThat(asked).contains("Which course does");
+    assertThat(PracticeTools.answer(asked, "/answer/course")).contains("Tied to course cu-");
+    look(to.get(0));
+    comes(to.get(0), CUEBENCH, "WORKS WORKS");
+    // the second section's instructor answers with the first one's course
+    String course =
+        db.fetchSingle("select course from section_tool where section_id = ?", to.get(0))
+            .get(0, String.class);
+    db.execute(
+        "insert into section_tool (section_id, host, support, data, course, looked_at)"
+            + " values (?, ?, true, 'THERE', ?, now()) on conflict (section_id, host)"
+            + " do update set course = excluded.course",
+        to.get(1),
+        CUEBENCH,
+        course);
+    assertThat(state(to.get(1), CUEBENCH)).isEqualTo("TIED_WRONGLY SHARED_COURSE");
+    assertThat(state(to.get(0), CUEBENCH)).isEqualTo("TIED_WRONGLY SHARED_COURSE");
+  }
+
+  @Test
+  void anAgreementIsSeenAndItsWaitEndsByItself() throws Exception {
+    List<UUID> to = delivered("TL3", new String[] {TAGOUT, PROMPTDESK}, "lgt-tg1");
+    add(
+        connection(
+            "TagOut",
+            TAGOUT,
+            "OPEN",
+            "\"AGREEMENT\",\"WAIT\"",
+            ",\"words\":\"Agreement accepted\""));
+    add(connection("PromptDesk", PROMPTDESK, "OPEN", "", ""));
+    comes(to.get(0), TAGOUT, "NOT_OPENED NOT_AGREED");
+    assertThat(state(to.get(0), PROMPTDESK)).isEqualTo("WORKS WORKS");
+    PracticeTools.answer(PracticeTools.open("lgt-tg1", "Open " + TAGOUT), "/answer/agreement");
+    look(to.get(0));
+    comes(to.get(0), TAGOUT, "WORKS WORKS");
+    db.execute("update tool_connection set wait_minutes = 30 where name = 'TagOut'");
+    assertThat(state(to.get(0), TAGOUT)).isEqualTo("WAITS TOOL_TAKES_TIME");
+  }
+
+  private JsonNode tried(String host, String key, String secret) {
+    return administrator
+        .post(
+            "/api/tools/connections/try",
+            "{\"host\":\"%s\",\"way\":\"KEY_AND_SECRET\",\"key\":\"%s\",\"secret\":\"%s\"}"
+                .formatted(host, key, secret))
+        .json();
+  }
+
+  @Test
+  void oneRealLaunchIsTriedBeforeAnythingIsSaved() throws Exception {
+    assertThat(tried(ROPEWALK, "larkmoor", "practice").path("opened").asBoolean()).isTrue();
+    assertThat(tried(ROPEWALK, "larkmoor", "another").path("said").asString())
+        .isEqualTo("The signature is wrong: the secret of larkmoor is another one.");
+    assertThat(tried(ROPEWALK, "nobody", "practice").path("said").asString())
+        .isEqualTo("The key nobody is not known at ropewalk.example.");
+    assertThat(tried(ROPEWALK, " larkmoor", "practice").path("detail").asString())
+        .isEqualTo("The key has a blank before or after it.");
+    assertThat(tried("https://x", "k", "s").path("detail").asString())
+        .isEqualTo("“https://x” is not the name of a host.");
+    assertThat(tried("nowhere.invalid", "k", "s").path("said").asString())
+        .isEqualTo("It cannot be reached.");
+    PracticeTools.knobs(ROPEWALK, true, 0, 0, "");
+    assertThat(tried(ROPEWALK, "larkmoor", "practice").path("said").asString())
+        .isEqualTo("HTTP status 503");
+    PracticeTools.knobs(ROPEWALK, false, 5, 0, "");
+    assertThat(tried(ROPEWALK, "larkmoor", "practice").path("said").asString())
+        .isEqualTo("It did not answer within 3 s.");
+    PracticeTools.knobs(ROPEWALK, false, 0, 0, "");
+  }
+
+  @Test
+  void aNewSecretIsWrittenWhereTheOldOneStands() throws Exception {
+    List<UUID> to = delivered("TL4", new String[] {"rotated.example"}, "lgt-tr1", "lgt-tr2");
+    String entry =
+        connection(
+            "Rotated",
+            "rotated.example",
+            "KEY_AND_SECRET",
+            "\"CREDENTIALS\"",
+            ",\"key\":\"k-{section}\",\"secret\":\"one\"");
+    UUID c = add(entry);
+    comes(to.get(0), "rotated.example", "NOT_CONNECTED NOT_IN_SHELL");
+    apply(c, to.subList(0, 1), true);
+    comes(to.get(0), "rotated.example", "WORKS WORKS");
+    assertThat(secretIn("lgt-tr1")).isEqualTo("k-lgt-tr1 one");
+    Caller.Answer a =
+        administrator.put("/api/tools/connections/" + c, entry.replace("\"one\"", "\"two\""));
+    assertThat(a.status()).as(a.text()).isEqualTo(200);
+    await(() -> secretIn("lgt-tr1"), "k-lgt-tr1 two"::equals);
+    assertThat(secretIn("lgt-tr2")).as("was not applied there").isEmpty();
+  }
+
+  private String secretIn(String shell) {
+    return db
+        .fetch(
+            "select key || ' ' || secret from practice.tool_data where shell_id = ? and host ="
+                + " 'rotated.example'",
+            shell)
+        .map(r -> r.get(0, String.class))
+        .stream()
+        .findFirst()
+        .orElse("");
+  }
+
+  @Test
+  void aPlatformThatIsDownHoldsNothingForGood() throws Exception {
+    List<UUID> to = delivered("TL5", new String[] {"later.example"}, "lgt-tf1", "lgt-tf2");
+    UUID c =
+        add(
+            connection(
+                "Later",
+                "later.example",
+                "KEY_AND_SECRET",
+                "\"CREDENTIALS\"",
+                ",\"key\":\"k\",\"secret\":\"s\""));
+    comes(to.get(1), "later.example", "NOT_CONNECTED NOT_IN_SHELL");
+    Practice.fault(null, "ERROR", 3);
+    apply(c, to, true);
+    comes(to.get(0), "later.example", "WORKS WORKS");
+    comes(to.get(1), "later.example", "WORKS WORKS");
+    Practice.noFaults();
+  }
+
+  @Test
+  void whatIsOutOfReachIsNotFound() throws Exception {
+    List<UUID> light = sections("lgt-to1");
+    Caller sound = another("tools-sound@x.example", Role.COORDINATOR, "sound");
+    assertThat(sound.post("/api/tools/look", "{\"sections\":[\"" + light.get(0) + "\"]}").status())
+        .isEqualTo(404);
+    assertThat(sound.get("/api/tools?term=" + term()).text()).doesNotContain("lgt-to1");
+  }
+
+  @Test
+  void aShellWithoutAnInterfaceIsToldToBeDoneByHand() throws Exception {
+    List<UUID> to = sections("lgt-pkt1");
+    UUID c =
+        add(
+            connection(
+                "By hand",
+                "byhand.example",
+                "KEY_AND_SECRET",
+                "\"CREDENTIALS\"",
+                ",\"key\":\"k\",\"secret\":\"s\""));
+    db.execute(
+        "insert into section_tool (section_id, host, support, links, data, looked_at)"
+            + " values (?, 'byhand.example', true, 1, 'NONE', now())",
+        to.get(0));
+    db.execute(
+        "insert into tool_look (section_id, wanted, looked_at) values (?, false, now())"
+            + " on conflict (section_id) do update set looked_at = now()",
+        to.get(0));
+    assertThat(apply(c, to, true).path("byHand").get(0).asString()).isEqualTo("" + to.get(0));
+    assertThat(
+            coordinator
+                .post(
+                    "/api/tools/done",
+                    "{\"sections\":[\"%s\"],\"host\":\"byhand.example\",\"stage\":\"CREDENTIALS\"}"
+                        .formatted(to.get(0)))
+                .status())
+        .isEqualTo(200);
+    assertThat(state(to.get(0), "byhand.example")).isEqualTo("WORKS WORKS");
+  }
+
+  @Test
+  void whatIsWrongWithAConnectionIsToldBeforeItIsKept() {
+    List<String> told = new ArrayList<>();
+    for (String entry :
+        List.of(
+            connection("X1", "https://a.example", "OPEN", "", ""),
+            connection("X2", "a.example", "OPEN", "\"CREDENTIALS\"", ""),
+            connection("X3", "a.example", "KEY_AND_SECRET", "", ""),
+            connection(
+                "X4", "a.example", "KEY_AND_SECRET", "\"CREDENTIALS\"", ",\"key\":\"k {who}\""),
+            connection("X5", "a.example", "OPEN", "\"WAIT\",\"WAIT\"", ""),
+            connection("X6", "a.example", "OPEN", "", ",\"words\":\"{unit}\""))) {
+      Caller.Answer a = administrator.post("/api/tools/connections", entry);
+      assertThat(a.status()).isEqualTo(422);
+      told.add(a.json().path("detail").asString());
+    }
+    assertThat(told)
+        .containsExactly(
+            "“https://a.example” is not the name of a host.",
+            "A tool that is open asks for no credentials.",
+            "This way needs credentials, and no stage says so.",
+            "{who} is no value of a section.",
+            "A stage stands in it twice.",
+            "Only {course} can stand in it.");
+    assertThat(
+            db.fetchCount(
+                org.zephyrmist.server.db.Tables.TOOL_CONNECTION,
+                org.zephyrmist.server.db.Tables.TOOL_CONNECTION.NAME.like("X_")))
+        .isZero();
+  }
+
+  @Test
+  void whatWaitsForApprovalWorksAfterItWithoutAnythingEnteredAgain() throws Exception {
+    List<UUID> to = delivered("TL6", new String[] {"approved.example"}, "lgt-ta1");
+    UUID c =
+        add(
+            connection(
+                "Approved",
+                "approved.example",
+                "KEY_AND_SECRET",
+                "\"CREDENTIALS\",\"APPROVAL\"",
+                ",\"key\":\"k\",\"secret\":\"s\""));
+    comes(to.get(0), "approved.example", "NOT_CONNECTED NOT_IN_SHELL");
+    apply(c, to, true);
+    comes(to.get(0), "approved.example", "WAITS NOT_APPROVED");
+    String ask = "{\"host\":\"approved.example\",\"reason\":\"Week 1 needs it\"}";
+    Caller.Answer asked = coordinator.post("/api/tools/requests", ask);
+    assertThat(asked.status()).as(asked.text()).isEqualTo(201);
+    assertThat(coordinator.post("/api/tools/requests", ask).status()).as("twice").isEqualTo(409);
+    String at = "/api/tools/requests/" + asked.json().path("id").asString();
+    String yes = "{\"approved\":true,\"conditions\":\"For this year\"}";
+    assertThat(coordinator.put(at, yes).status()).isEqualTo(403);
+    assertThat(administrator.put(at, yes).status()).isEqualTo(200);
+    assertThat(administrator.put(at, yes).status()).as("decided").isEqualTo(409);
+    assertThat(state(to.get(0), "approved.example")).isEqualTo("WORKS WORKS");
+    assertThat(db.fetch("select subject from mail where about like 'tool %'").map(r -> r.get(0)))
+        .contains("May approved.example be used?", "approved.example is approved");
+  }
+
+  private JsonNode test(String host, List<UUID> of) {
+    String ids = of.stream().map(s -> "\"" + s + "\"").collect(Collectors.joining(","));
+    Caller.Answer a =
+        coordinator.post(
+            "/api/tools/tests", "{\"host\":\"" + host + "\",\"sections\":[" + ids + "]}");
+    assertThat(a.status()).as(a.text()).isEqualTo(200);
+    await(() -> db.fetchCount(org.zephyrmist.server.db.Tables.TEST_WANTED), n -> n == 0);
+    return a.json();
+  }
+
+  @Test
+  void testsTellWhoIsLetInAndAToolThatStoppedIsOneEvent() throws Exception {
+    String host = "earshot.example";
+    PracticeTools.start();
+    List<UUID> to = delivered("TL7", new String[] {host}, "lgt-th1", "lgt-th2", "lgt-th3");
+    for (String shell : List.of("lgt-th1", "lgt-th2")) {
+      PracticeTools.courseKey(host, "k-" + shell, "s", "ea-" + shell);
+    }
+    UUID c =
+        add(
+            connection(
+                    "Earshot",
+                    host,
+                    "KEY_AND_SECRET",
+                    "\"CREDENTIALS\",\"PAIRING\"",
+                    ",\"key\":\"k-{section}\",\"secret\":\"s\"")
+                .replace("BY_ANSWER", "BY_CREDENTIALS"));
+    comes(to.get(0), host, "NOT_CONNECTED NOT_IN_SHELL");
+    assertThat(test(host, to).path("notYet").asInt()).as("nothing is there yet").isEqualTo(3);
+    apply(c, to, true);
+    comes(to.get(2), host, "WORKS WORKS");
+    assertThat(test(host, to).path("testing").asInt()).isEqualTo(3);
+    assertThat(state(to.get(0), host)).isEqualTo("WORKS WORKS");
+    assertThat(state(to.get(2), host))
+        .as("the tool knows no key")
+        .isEqualTo("NOT_CONNECTED REFUSED");
+    PracticeTools.knobs(host, true, 0, 0, "");
+    test(host, to.subList(0, 2));
+    assertThat(state(to.get(1), host)).isEqualTo("WAITS NO_ANSWER");
+    await(
+        () ->
+            db.fetch("select detail from event where what = 'stopped opening'")
+                .map(r -> r.get(0, String.class)),
+        told -> told.equals(List.of("2 sections: HTTP status 503")));
+    PracticeTools.knobs(host, false, 0, 0, "");
+    test(host, to.subList(0, 2));
+    assertThat(state(to.get(1), host)).isEqualTo("WORKS WORKS");
+  }
+}
