@@ -20,6 +20,8 @@ import EditionPage from './source/EditionPage.svelte';
 import MasterPage from './source/MasterPage.svelte';
 import MergePage from './source/MergePage.svelte';
 import Sources from './source/Sources.svelte';
+import HostsPage from './tool/HostsPage.svelte';
+import RequestsPage from './tool/RequestsPage.svelte';
 
 /** A page of the application; one of something stands below a path that ends in a slash. */
 type Route =
@@ -45,6 +47,8 @@ const routes: Route[] = [
   { at: '/coverage/rules', page: RulesPage },
   { at: '/coverage/items/', one: VariantsPage },
   { at: '/coverage/drift/', one: DriftPage },
+  { at: '/tools/requests', page: RequestsPage },
+  { at: '/tools', page: HostsPage },
   { at: '/college', page: College },
   { at: '/record', page: Record },
 ];

@@ -4,8 +4,9 @@
   import { type Master, type Stand } from './model';
   import { markSizes } from './markSizes';
   import SpreadSlot from './SpreadSlot.svelte';
-  import { Drawn, type Rectangle } from './drawn';
-  import { bands as bandsOf, beside, columns, spotOf, standAt, type Spot } from './spread';
+  import { Drawn, type Rectangle } from '../lists/drawn';
+  import { beside, type Spot } from '../lists/lines';
+  import { bands as bandsOf, columns, spotOf, standAt } from './spread';
 
   let { stands, masters, master }: { stands: Stand[]; masters: Master[]; master?: Master } =
     $props();

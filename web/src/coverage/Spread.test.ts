@@ -4,7 +4,7 @@ import { hand } from '../frame/hand.svelte';
 import { place } from '../frame/place.svelte';
 import Spread from './Spread.svelte';
 import { stands } from './model';
-import { Lines } from './spread';
+import { Lines } from '../lists/lines';
 
 const sections = ['01', '02', '03', '04'].map((n) => ({
   id: 's' + n,
@@ -88,7 +88,7 @@ describe('the spread', () => {
 });
 
 describe('marks in lines', () => {
-  const lines = new Lines(7, 18, 65);
+  const lines = new Lines(7, 18, 65, 20 / 18);
 
   it('are broken at the width', () => {
     expect([lines.across, lines.down]).toEqual([3, 3]);

@@ -3,7 +3,7 @@
   import { field, standingPaths } from '../marks/standingShapes';
   import { hand } from '../frame/hand.svelte';
   import { standWords, type Stand } from './model';
-  import { Lines } from './spread';
+  import { Lines } from '../lists/lines';
 
   /** The marks of one column of a band, all drawn at once; only the chosen one is an element. */
   let {
@@ -24,7 +24,7 @@
   } = $props();
 
   let room = $state(0);
-  let laid = $derived(new Lines(slot.length, size, room));
+  let laid = $derived(new Lines(slot.length, size, room, field.width / field.height));
   let box: HTMLElement;
   $effect(() => draws(laid, box));
   let scale = $derived(size / field.height);

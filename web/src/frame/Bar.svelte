@@ -11,6 +11,7 @@
     ['Coverage', '/coverage'],
     ['Sources', '/sources'],
     ['Deliveries', '/deliveries'],
+    ['Tools', '/tools'],
   ] as const;
   let running = $state.raw<Schemas['DeliverySummary'][]>([]);
   let dark = $state(document.documentElement.classList.contains('dark'));

@@ -55,6 +55,7 @@ class DemoLoader implements ApplicationRunner {
   private final DemoWeeks weeks;
   private final DemoInWork inWork;
   private final DemoSets sets;
+  private final DemoTools tools;
   private final Queue queue;
   private final Events events;
   private final Workspace workspace;
@@ -72,6 +73,7 @@ class DemoLoader implements ApplicationRunner {
       DemoWeeks weeks,
       DemoInWork inWork,
       DemoSets sets,
+      DemoTools tools,
       Queue queue,
       Events events,
       Workspace workspace) {
@@ -87,6 +89,7 @@ class DemoLoader implements ApplicationRunner {
     this.weeks = weeks;
     this.inWork = inWork;
     this.sets = sets;
+    this.tools = tools;
     this.queue = queue;
     this.events = events;
     this.workspace = workspace;
@@ -128,6 +131,7 @@ class DemoLoader implements ApplicationRunner {
     clock.daysBack(1);
     inWork.light(made.get("LGT 110"), courses);
     clock.daysBack(0);
+    tools.make();
     queue.put(
         ReadSection.NAME,
         db.select(SECTION.ID).from(SECTION).where(SECTION.SHELL.isNotNull()).fetch(SECTION.ID));

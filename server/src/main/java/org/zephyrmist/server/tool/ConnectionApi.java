@@ -3,8 +3,6 @@ package org.zephyrmist.server.tool;
 import static org.zephyrmist.server.db.Tables.SECTION;
 
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.Max;
-import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
@@ -120,36 +118,6 @@ class ConnectionApi {
         c.terms().stream().map(UUID::fromString).collect(java.util.stream.Collectors.toSet()));
   }
 
-  /**
-   * @param secret absent: as it is
-   * @param approved whether it may be used from now on
-   */
-  record ConnectionEntry(
-      @NotBlank @Size(max = 200) String name,
-      @NotEmpty @Size(max = 20) List<@NotBlank @Size(max = 253) String> hosts,
-      @NotNull Way way,
-      @NotNull Scope.Level level,
-      @NotNull @Size(max = 200) String scopeOf,
-      @NotNull @Size(max = 7) List<@NotNull Stage> stages,
-      @NotNull Pairing pairing,
-      @NotNull @Size(max = 200) String words,
-      @Min(0) @Max(1440) int waitMinutes,
-      boolean sendsName,
-      boolean sendsMail,
-      boolean grades,
-      @NotNull DateMode dates,
-      @NotNull @Size(max = 200) String owner,
-      @NotNull @Size(max = 400) String key,
-      @Size(max = 400) String secret,
-      boolean approved,
-      LocalDate expires,
-      @NotNull @Size(max = 50) Set<@NotNull UUID> terms) {
-    @Override
-    public String toString() {
-      return "ConnectionEntry[" + name + "]";
-    }
-  }
-
   record MadeConnection(@NotNull UUID id) {}
 
   @PostMapping
@@ -180,9 +148,11 @@ class ConnectionApi {
    * A launch to be tried.
    *
    * @param connection whose secret is taken where none is sent; absent: none
+   * @param section whose values are filled into key and secret; absent: none are
    */
   record TriedLaunch(
       UUID connection,
+      UUID section,
       @NotBlank @Size(max = 253) String host,
       @NotNull Way way,
       @NotNull @Size(max = 400) String key,

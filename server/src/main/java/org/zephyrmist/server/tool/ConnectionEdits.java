@@ -32,7 +32,7 @@ import org.zephyrmist.server.web.Refusal;
 
 /** Enters connections, changes and ends them; what is wrong is told before anything is kept. */
 @Component
-class ConnectionEdits {
+public class ConnectionEdits {
   private static final Set<String> VALUES =
       Set.of(
           "section",
@@ -65,7 +65,7 @@ class ConnectionEdits {
   }
 
   @Transactional
-  public UUID add(ConnectionApi.ConnectionEntry e, SignedIn who) {
+  public UUID add(ConnectionEntry e, SignedIn who) {
     UUID id = UUID.randomUUID();
     Set<String> hosts = checked(id, e, false);
     ToolConnectionRecord r = db.newRecord(TOOL_CONNECTION);
@@ -90,7 +90,7 @@ class ConnectionEdits {
   }
 
   @Transactional
-  public void change(UUID id, ConnectionApi.ConnectionEntry e, SignedIn who) {
+  public void change(UUID id, ConnectionEntry e, SignedIn who) {
     ToolConnectionRecord r =
         db.selectFrom(TOOL_CONNECTION)
             .where(TOOL_CONNECTION.ID.eq(id))
@@ -126,7 +126,7 @@ class ConnectionEdits {
     events.add(who.id(), "ended the connection", name, "");
   }
 
-  private void fill(ToolConnectionRecord r, ConnectionApi.ConnectionEntry e, SignedIn who) {
+  private void fill(ToolConnectionRecord r, ConnectionEntry e, SignedIn who) {
     r.setName(e.name().strip());
     r.setWay(e.way());
     r.setLevel(e.level());
@@ -162,7 +162,7 @@ class ConnectionEdits {
   }
 
   /** The hosts as they are kept. */
-  private Set<String> checked(UUID id, ConnectionApi.ConnectionEntry e, boolean hasSecret) {
+  private Set<String> checked(UUID id, ConnectionEntry e, boolean hasSecret) {
     Set<String> hosts = new TreeSet<>();
     for (String h : e.hosts()) {
       hosts.add(host(h));
@@ -202,7 +202,7 @@ class ConnectionEdits {
     }
   }
 
-  private static void credentials(ConnectionApi.ConnectionEntry e, boolean hasSecret) {
+  private static void credentials(ConnectionEntry e, boolean hasSecret) {
     blanks("key", e.key());
     blanks("secret", e.secret() == null ? "" : e.secret());
     boolean secret = e.secret() != null && !e.secret().isEmpty();
@@ -224,7 +224,7 @@ class ConnectionEdits {
     }
   }
 
-  private static void stages(ConnectionApi.ConnectionEntry e) {
+  private static void stages(ConnectionEntry e) {
     if (Set.copyOf(e.stages()).size() < e.stages().size()) {
       throw Refusal.bad("A stage stands in it twice.", "Take one of the two away.");
     }
@@ -238,7 +238,7 @@ class ConnectionEdits {
     }
   }
 
-  private void scope(ConnectionApi.ConnectionEntry e) {
+  private void scope(ConnectionEntry e) {
     boolean there =
         switch (e.level()) {
           case COLLEGE -> e.scopeOf().isEmpty();

@@ -26,11 +26,9 @@ import org.zephyrmist.core.tool.BasicLaunch.Role;
 import org.zephyrmist.core.tool.LaunchAnswer.Outcome;
 import org.zephyrmist.core.tool.RelinkRule.Link;
 import org.zephyrmist.core.tool.Seen;
-import org.zephyrmist.core.tool.Template;
 import org.zephyrmist.core.tool.Way;
 import org.zephyrmist.server.queue.Job;
 import org.zephyrmist.server.tool.ToolLaunches.Answered;
-import org.zephyrmist.server.tool.ToolLaunches.Signer;
 import org.zephyrmist.server.tool.ToolSections.ToolSection;
 
 /**
@@ -133,11 +131,7 @@ class LaunchTests implements Job {
     }
     String secret =
         secrets.computeIfAbsent(UUID.fromString(k.connection().id()), connections::secret);
-    return Optional.of(new Signer(filled(k.key(), s), filled(secret, s)));
-  }
-
-  private static String filled(String pattern, ToolSection s) {
-    return new Template(pattern).filled(s.place()::value).orElse(pattern);
+    return Optional.of(Signer.of(k.key(), secret, s));
   }
 
   /** As a student only where an instructor gets in: else it says nothing new. */

@@ -62,6 +62,9 @@ class ToolApi {
     this.db = db;
   }
 
+  /**
+   * @param byHand whether its platform has no interface to write by
+   */
   record ToolSectionView(
       @NotNull UUID id,
       @NotNull String code,
@@ -69,7 +72,8 @@ class ToolApi {
       @NotNull String course,
       @NotNull String campus,
       @NotNull String instructors,
-      boolean shell) {}
+      boolean shell,
+      boolean byHand) {}
 
   /**
    * State that several sections are in.
@@ -136,7 +140,8 @@ class ToolApi {
               s.place().course(),
               s.campus(),
               names.getOrDefault(s.id(), ""),
-              s.shell().isPresent()));
+              s.shell().isPresent(),
+              s.byHand()));
     }
     Map<ToolState, Integer> states = new LinkedHashMap<>();
     Map<String, List<ToolHosts.Cell>> byHost = new TreeMap<>();

@@ -1,6 +1,7 @@
 package org.zephyrmist.server.tool;
 
 import static org.zephyrmist.server.db.Tables.SECTION;
+import static org.zephyrmist.server.db.Tables.SECTION_LEARNT;
 import static org.zephyrmist.server.db.Tables.SECTION_TOOL;
 import static org.zephyrmist.server.db.Tables.TOOL_LOOK;
 import static org.zephyrmist.server.db.Tables.VERSION_LINK;
@@ -22,6 +23,7 @@ import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Stream;
 import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
@@ -42,6 +44,17 @@ import org.zephyrmist.server.tool.ToolSections.ToolSection;
 /** Every host in every section of a term: how many links lead to it, and what state they are in. */
 @Component
 class ToolHosts {
+  /** Where no platform has told anything, nothing speaks against its tool support. */
+  private static final Sighting UNSEEN =
+      new Sighting(
+          true,
+          Seen.Data.NONE,
+          Optional.empty(),
+          Optional.empty(),
+          Set.of(),
+          false,
+          Seen.Tested.NOTHING_WRONG);
+
   private final DSLContext db;
   private final Reach reach;
   private final ToolSections sections;
@@ -96,10 +109,13 @@ class ToolHosts {
 
     /** Where sections can be with a host: all that any of its connections has. */
     Set<LinkState.Standing> standings(String host) {
+      if (of(host).findAny().isEmpty()) {
+        return EnumSet.allOf(LinkState.Standing.class); // nobody knows yet
+      }
       Set<LinkState.Standing> all = EnumSet.noneOf(LinkState.Standing.class);
       of(host).forEach(c -> all.addAll(c.standings()));
       cells.stream().filter(c -> c.host().equals(host)).forEach(c -> all.add(c.state().standing()));
-      return all.isEmpty() ? EnumSet.allOf(LinkState.Standing.class) : all;
+      return all;
     }
 
     private Stream<Connection> of(String host) {
@@ -150,20 +166,19 @@ class ToolHosts {
       Ties ties) {
     // which connection it is does not depend on what was seen; what was seen counts for it
     Optional<Connection> serving = rules.of(host, s.place(), Seen.NOTHING).connection();
+    Sighting sighting = r == null ? UNSEEN : sighting(r);
     Seen seen =
-        r == null
-            ? Seen.NOTHING
-            : serving
-                .map(c -> known.get(c.id()))
-                .map(c -> seen(s, r, c, ties))
-                .orElseGet(
-                    () ->
-                        new Seen(
-                            Set.of(),
-                            r.getData(),
-                            Seen.Tie.NONE,
-                            Optional.empty(),
-                            Seen.Tested.NOTHING_WRONG));
+        serving
+            .map(c -> known.get(c.id()))
+            .map(c -> seen(s, sighting, r == null ? "" : r.getCourse(), c, ties))
+            .orElseGet(
+                () ->
+                    new Seen(
+                        Set.of(),
+                        sighting.data(),
+                        Seen.Tie.NONE,
+                        Optional.empty(),
+                        Seen.Tested.NOTHING_WRONG));
     return new Cell(
         s,
         host,
@@ -175,12 +190,13 @@ class ToolHosts {
         Optional.ofNullable(r).map(SectionToolRecord::getTestedAt));
   }
 
-  private static Seen seen(ToolSection s, SectionToolRecord r, KnownConnection c, Ties ties) {
+  private static Seen seen(
+      ToolSection s, Sighting sighting, String course, KnownConnection c, Ties ties) {
     Seen.Tie tie =
         ties == null
             ? Seen.Tie.NONE
-            : ties.of(new Ties.Tied(s.id().toString(), s.place().term(), r.getCourse()));
-    return sighting(r).seen(c.connection(), tie, c.takes());
+            : ties.of(new Ties.Tied(s.id().toString(), s.place().term(), course));
+    return sighting.seen(c.connection(), tie, c.takes());
   }
 
   /** An opening counts from when the credentials stood there. */
@@ -202,16 +218,22 @@ class ToolHosts {
   private Map<UUID, Map<String, SectionToolRecord>> seen(UUID[] ids) {
     Map<UUID, Map<String, SectionToolRecord>> all = new HashMap<>();
     db.selectFrom(SECTION_TOOL)
-        .where(SECTION_TOOL.SECTION_ID.eq(org.jooq.impl.DSL.any(ids)))
+        .where(SECTION_TOOL.SECTION_ID.eq(DSL.any(ids)))
         .forEach(
             r -> all.computeIfAbsent(r.getSectionId(), s -> new HashMap<>()).put(r.getHost(), r));
     return all;
   }
 
+  /** Sections whose platform has told since the ledger last learnt of them. */
   private Set<UUID> looked(UUID[] ids) {
     return db.select(TOOL_LOOK.SECTION_ID)
         .from(TOOL_LOOK)
-        .where(TOOL_LOOK.SECTION_ID.eq(org.jooq.impl.DSL.any(ids)))
+        .where(TOOL_LOOK.SECTION_ID.eq(DSL.any(ids)))
+        .andNotExists(
+            DSL.selectOne()
+                .from(SECTION_LEARNT)
+                .where(SECTION_LEARNT.SECTION_ID.eq(TOOL_LOOK.SECTION_ID))
+                .and(SECTION_LEARNT.AT.gt(TOOL_LOOK.LOOKED_AT)))
         .and(TOOL_LOOK.LOOKED_AT.isNotNull())
         .fetchSet(TOOL_LOOK.SECTION_ID);
   }

@@ -62,14 +62,6 @@ class ToolLaunches {
     return new Answered(answer, (int) ((System.nanoTime() - began) / NANOS));
   }
 
-  /** Signs a launch. */
-  record Signer(String key, String secret) {
-    @Override
-    public String toString() {
-      return "Signer[" + key + "]";
-    }
-  }
-
   private LaunchAnswer answer(String address, Map<String, String> form, Set<String> hosts) {
     try {
       HttpResponse<byte[]> r = send(post(address, form));

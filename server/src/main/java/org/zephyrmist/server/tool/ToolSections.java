@@ -2,6 +2,7 @@ package org.zephyrmist.server.tool;
 
 import static org.zephyrmist.server.db.Tables.CAMPUS;
 import static org.zephyrmist.server.db.Tables.COURSE;
+import static org.zephyrmist.server.db.Tables.PLATFORM;
 import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.TERM;
 
@@ -30,6 +31,7 @@ class ToolSections {
    *
    * @param place with its values, as patterns name them
    * @param campus its name
+   * @param byHand whether its platform has no interface to write by
    */
   record ToolSection(
       UUID id,
@@ -38,7 +40,8 @@ class ToolSections {
       String campus,
       SectionPlace place,
       Optional<UUID> platform,
-      Optional<String> shell) {}
+      Optional<String> shell,
+      boolean byHand) {}
 
   /** In the order of courses and codes. */
   List<ToolSection> where(Condition which) {
@@ -54,7 +57,8 @@ class ToolSections {
             SECTION.TERM_ID,
             TERM.TITLE,
             SECTION.PLATFORM_ID,
-            SECTION.SHELL)
+            SECTION.SHELL,
+            PLATFORM.ADDRESS)
         .from(SECTION)
         .join(COURSE)
         .on(COURSE.ID.eq(SECTION.COURSE_ID))
@@ -62,6 +66,8 @@ class ToolSections {
         .on(CAMPUS.ID.eq(SECTION.CAMPUS_ID))
         .leftJoin(TERM)
         .on(TERM.ID.eq(SECTION.TERM_ID))
+        .leftJoin(PLATFORM)
+        .on(PLATFORM.ID.eq(SECTION.PLATFORM_ID))
         .where(which)
         .orderBy(COURSE.CODE, SECTION.CODE, SECTION.ID)
         .fetch(
@@ -84,7 +90,8 @@ class ToolSections {
                   r.value8(),
                   new SectionPlace(r.value2(), r.value5(), r.value7(), term, values),
                   Optional.ofNullable(r.value11()),
-                  Optional.ofNullable(r.value12()));
+                  Optional.ofNullable(r.value12()),
+                  r.value11() != null && r.value13() == null);
             });
   }
 }

@@ -10,7 +10,6 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
@@ -112,7 +111,6 @@ class ToolWork {
           c.connection().name() + " has no key and secret to write.",
           "Have an administrator enter them first.");
     }
-    Set<UUID> without = withoutInterface(asked);
     List<UUID> to = new ArrayList<>();
     List<String> at = new ArrayList<>();
     List<UUID> byHand = new ArrayList<>();
@@ -123,7 +121,7 @@ class ToolWork {
       if (!its || shell.isEmpty() || cell.state().reason() == LinkState.Reason.NO_HOST) {
         continue;
       }
-      if (without.contains(cell.section().id())) {
+      if (cell.section().byHand()) {
         byHand.add(cell.section().id());
       } else {
         to.add(cell.section().id());
@@ -154,17 +152,6 @@ class ToolWork {
             at.toArray(String[]::new))
         .execute();
     queue.put(WriteTools.NAME, platforms(to));
-  }
-
-  private Set<UUID> withoutInterface(List<UUID> asked) {
-    return db
-        .fetch(
-            "select s.id from section s join platform p on p.id = s.platform_id"
-                + " where p.address is null and s.id = any(?)",
-            (Object) asked.toArray(UUID[]::new))
-        .stream()
-        .map(r -> r.get(0, UUID.class))
-        .collect(java.util.stream.Collectors.toSet());
   }
 
   /** Sections that a connection serves and whose shells have its credentials from before. */

@@ -15,7 +15,6 @@ import org.zephyrmist.core.tool.Way;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.tool.ToolLaunches.Answered;
-import org.zephyrmist.server.tool.ToolLaunches.Signer;
 import org.zephyrmist.server.web.Refusal;
 
 /** One launch before anything is saved, in a course that no section has. */
@@ -24,6 +23,7 @@ class TryLaunch {
   private static final String COURSE = "zephyrmist-try";
   private final DSLContext db;
   private final KnownLinks links;
+  private final ToolSections sections;
   private final ToolConnections connections;
   private final ToolLaunches launches;
   private final Events events;
@@ -32,12 +32,14 @@ class TryLaunch {
   TryLaunch(
       DSLContext db,
       KnownLinks links,
+      ToolSections sections,
       ToolConnections connections,
       ToolLaunches launches,
       Events events,
       Clock clock) {
     this.db = db;
     this.links = links;
+    this.sections = sections;
     this.connections = connections;
     this.launches = launches;
     this.events = events;

@@ -14,7 +14,6 @@ import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
-import org.zephyrmist.core.tool.Template;
 import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.platform.PlatformException;
 import org.zephyrmist.server.platform.PlatformGateway;
@@ -126,6 +125,7 @@ class WriteTools implements Job {
       KnownConnection c = known.get(r.getConnectionId());
       ToolSection s = at.get(r.getSectionId());
       String secret = secrets.computeIfAbsent(r.getConnectionId(), connections::secret);
+      Signer signer = Signer.of(c.key(), secret, s);
       all.add(
           new Wanted(
               s.id(),
@@ -134,15 +134,9 @@ class WriteTools implements Job {
               c.generation(),
               r.getAskedAt(),
               r.getTries(),
-              new ToolData(
-                  s.shell().orElseThrow(), r.getHost(), filled(c.key(), s), filled(secret, s))));
+              new ToolData(s.shell().orElseThrow(), r.getHost(), signer.key(), signer.secret())));
     }
     return all;
-  }
-
-  /** What is not known of a section stays as it stands; whoever saved the pattern was told. */
-  private static String filled(String pattern, ToolSection s) {
-    return new Template(pattern).filled(s.place()::value).orElse(pattern);
   }
 
   private Outcome write(PlatformGateway gateway, List<Wanted> next) {

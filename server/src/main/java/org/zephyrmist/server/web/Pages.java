@@ -15,6 +15,7 @@ class Pages {
     "/college/**",
     "/myself/**",
     "/record/**",
+    "/tools/**",
     "/api-description",
     "/sign-in"
   })

@@ -181,6 +181,26 @@ class ShellTools {
         .execute();
   }
 
+  /** An instructor's opening, and what the tool said when it was over. */
+  record Opening(String shell, String host, String said) {}
+
+  void opened(List<Opening> all) {
+    OffsetDateTime now = OffsetDateTime.now(clock);
+    db.batch(
+            all.stream()
+                .map(
+                    o ->
+                        db.insertInto(TOOL_OPENING)
+                            .set(TOOL_OPENING.SHELL_ID, o.shell())
+                            .set(TOOL_OPENING.HOST, o.host())
+                            .set(TOOL_OPENING.ROLE, "INSTRUCTOR")
+                            .set(TOOL_OPENING.PERSON, "An instructor")
+                            .set(TOOL_OPENING.AT, now)
+                            .set(TOOL_OPENING.SAID, o.said()))
+                .toList())
+        .execute();
+  }
+
   /** What the tool said of the last opening, when it sent the person back. */
   void said(String shell, String host, String said) {
     db.query(

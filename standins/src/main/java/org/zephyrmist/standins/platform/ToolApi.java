@@ -39,6 +39,14 @@ class ToolApi {
     tools.write(data, ShellTools.By.PACKAGE);
   }
 
+  record Openings(List<ShellTools.Opening> openings) {}
+
+  /** Openings as if instructors had made them. */
+  @PostMapping("/openings")
+  void openings(@RequestBody Openings o) {
+    tools.opened(o.openings());
+  }
+
   @PutMapping("/support")
   void support(@RequestBody Support s) {
     tools.support(s.shells(), s.on());

@@ -89,6 +89,25 @@ class Courses {
     return id;
   }
 
+  void tie(String host, List<KnobApi.Tie> all) {
+    OffsetDateTime now = OffsetDateTime.now(clock);
+    db.batch(
+            all.stream()
+                .map(
+                    t -> {
+                      boolean course = t.course() != null && !t.course().isEmpty();
+                      return db.insertInto(TOOL_TIE)
+                          .set(TOOL_TIE.HOST, host)
+                          .set(TOOL_TIE.CONTEXT, t.context())
+                          .set(TOOL_TIE.COURSE_ID, course ? t.course() : null)
+                          .set(TOOL_TIE.AGREED_AT, course ? null : now)
+                          .set(TOOL_TIE.READY_AT, course ? null : now)
+                          .onConflictDoNothing();
+                    })
+                .toList())
+        .execute();
+  }
+
   void make(String host, String id, String title, String term) {
     db.insertInto(TOOL_COURSE)
         .values(id, host, title, term, OffsetDateTime.now(clock))

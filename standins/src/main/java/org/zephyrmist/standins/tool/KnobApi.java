@@ -66,6 +66,18 @@ class KnobApi {
     knobs.forget(host, key);
   }
 
+  /** A class that comes to a course already; without one it has accepted the agreement. */
+  record Tie(String context, String course) {}
+
+  @PostMapping("/ties")
+  void ties(
+      @PathVariable String host,
+      @RequestHeader(name = "Authorization", defaultValue = "") String authorization,
+      @RequestBody List<Tie> all) {
+    check(authorization, host);
+    courses.tie(host, all);
+  }
+
   @PostMapping("/courses")
   void courses(
       @PathVariable String host,

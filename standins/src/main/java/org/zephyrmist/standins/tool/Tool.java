@@ -13,6 +13,8 @@ enum Tool {
   TAGOUT("tagout.example", "TagOut", false, false, false, true),
   /** Key and secret, and nothing else. */
   ROPEWALK("ropewalk.example", "Ropewalk Loads", true, false, false, false),
+  /** The same for another room. */
+  PATTERNROOM("patternroom.example", "PatternRoom", true, false, false, false),
   /** Open to all. */
   PROMPTDESK("promptdesk.example", "PromptDesk", false, false, false, false);
 

@@ -1,4 +1,4 @@
-import { columns, type Band, type Lines, type Spot } from './spread';
+import { COLUMNS, type Lines, type Marks, type Spot } from './lines';
 
 export interface Rectangle {
   x: number;
@@ -7,7 +7,7 @@ export interface Rectangle {
   h: number;
 }
 
-/** Where the columns of the spread stand on the screen. */
+/** Where the columns of a picture stand on the screen. */
 export class Drawn {
   private readonly slots: { lines: Lines; box: HTMLElement }[][] = [];
 
@@ -22,7 +22,7 @@ export class Drawn {
   /** The mark at a point of the screen. */
   under(bands: number, x: number, y: number): Spot | undefined {
     for (let band = 0; band < bands; band++)
-      for (let slot = 0; slot < columns.length; slot++) {
+      for (let slot = 0; slot < COLUMNS; slot++) {
         const { lines, box } = this.slots[band][slot];
         const r = box.getBoundingClientRect();
         const n = x < r.right && y < r.bottom ? lines.under(x - r.left, y - r.top) : undefined;
@@ -35,7 +35,7 @@ export class Drawn {
   within(bands: number, b: Rectangle): Spot[] {
     const found: Spot[] = [];
     for (let band = 0; band < bands; band++)
-      for (let slot = 0; slot < columns.length; slot++) {
+      for (let slot = 0; slot < COLUMNS; slot++) {
         const { lines, box } = this.slots[band][slot];
         const r = box.getBoundingClientRect();
         const [x, y] = [b.x - r.left, b.y - r.top];
@@ -45,7 +45,7 @@ export class Drawn {
   }
 
   /** The mark in the next line below (1) or above (-1) that stands nearest. */
-  near(bands: readonly Band[], from: Spot, way: 1 | -1): Spot | undefined {
+  near(bands: readonly Marks[], from: Spot, way: 1 | -1): Spot | undefined {
     const { lines, box } = this.slots[from.band][from.slot];
     const row = Math.floor(from.n / lines.across) + way;
     if (row >= 0 && row < lines.down)
@@ -58,7 +58,7 @@ export class Drawn {
     return undefined;
   }
 
-  private nearest(bands: readonly Band[], band: number, way: 1 | -1, x: number): Spot | undefined {
+  private nearest(bands: readonly Marks[], band: number, way: 1 | -1, x: number): Spot | undefined {
     let best: Spot | undefined;
     let least = Infinity;
     bands[band].slots.forEach((marks, slot) => {
