@@ -6,6 +6,7 @@
   import When from '../frame/When.svelte';
   import { keyList } from '../frame/keys.svelte';
   import { many } from '../marks/words';
+  import MyOpenings from '../tool/MyOpenings.svelte';
 
   let sections = $state.raw<Schemas['Section'][] | null>(null);
   let trouble = $state.raw<unknown>(null);
@@ -22,6 +23,7 @@
 <main class="page folio">
   <h1>{sections ? many(sections.length, 'section') + ' of yours' : 'Reading the ledger …'}</h1>
   <Trouble of={trouble} />
+  <MyOpenings />
   {#each sections ?? [] as s (s.id)}
     <a class="s" href="/sections/{s.id}">
       <b class="fig">{s.code}</b>

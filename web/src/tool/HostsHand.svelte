@@ -26,6 +26,7 @@
   let said = $state('');
   let writes = $derived(toWrite(chosen, tools.connections));
   let enters = $derived(toEnter(chosen));
+  let opens = $derived(chosen.filter((c) => c.state.whose === 'INSTRUCTOR'));
   let links = $derived(writes.reduce((n, c) => n + c.links, 0));
   let dead = $derived(host?.cells.filter((c) => c.state.standing !== 'WORKS') ?? []);
   let mayWrite = $derived(session.me?.role !== 'DESIGNER');
@@ -82,6 +83,19 @@
     }
   }
 
+  async function write() {
+    try {
+      const { people } = await got(
+        api.POST('/api/tools/openings/mail', { body: { sections: ids(opens) } }),
+      );
+      said = people
+        ? `Mail goes to ${many(people, 'instructor')}, with a link for each section`
+        : 'No instructor of these sections has a mail address, or they were written to today';
+    } catch (e) {
+      said = (e as Error).message;
+    }
+  }
+
   async function look() {
     try {
       const { left } = await got(api.POST('/api/tools/look', { body: { sections: ids(chosen) } }));
@@ -119,6 +133,9 @@
     <button class="link quiet" onclick={() => hand.drop()}>Put all back</button>
     <Act onclick={look}>Look again</Act>
     {#if tested.length}<Act onclick={test}>Test {many(tested.length, 'section')}</Act>{/if}
+    {#if opens.length && mayWrite}
+      <Act onclick={write}>Ask {many(opens.length, 'section')} to open it</Act>
+    {/if}
     {#if enters.length && mayWrite}
       <Act onclick={entered} title="Their platform has no interface: somebody enters them there"
         >Say that {enters.length} are entered by hand</Act

@@ -176,6 +176,12 @@ class MatrixIT extends ServerIT {
     if (path.startsWith("/api/packages/{section}")) {
       path = path.replace("{section}", values.get("packaged"));
     }
+    if (path.startsWith("/api/tools/connections/{id}")) {
+      path = path.replace("{id}", connection());
+    }
+    if (path.contains("{request}")) {
+      path = path.replace("{request}", request());
+    }
     if (path.contains("{recipe}")) {
       String made =
           coordinator.post("/api/deliveries/recipes", recipe()).json().path("id").asString();
@@ -228,7 +234,7 @@ class MatrixIT extends ServerIT {
       case "/api/packages/{section}/export" -> path + "?fileName=x";
       case "/api/search" -> path + "?q=MA";
       case "/api/deliveries/recipes" -> path + "?master=" + values.get("masters");
-      case "/api/coverage" -> path + "?term=" + values.get("term");
+      case "/api/coverage", "/api/tools" -> path + "?term=" + values.get("term");
       case "/api/cartridges/intakes" -> path + "?fileName=x";
       case "/api/masters/{id}/versions/{number}/package",
           "/api/masters/{id}/versions/{number}/package/losses" ->
@@ -241,6 +247,28 @@ class MatrixIT extends ServerIT {
       case "/api/masters/{id}/changes", "/api/masters/{id}/changes/{key}" -> path + "?from=1&to=0";
       default -> path;
     };
+  }
+
+  private String entry() {
+    return """
+        {"name":"Matrix %d-%d","hosts":["matrix.example"],"way":"KEY_AND_SECRET","level":"COLLEGE",
+         "scopeOf":"","stages":["CREDENTIALS"],"pairing":"BY_RULE","words":"","waitMinutes":0,
+         "sendsName":true,"sendsMail":false,"grades":false,"dates":"SENT_ONCE","owner":"",
+         "key":"k","secret":"s","approved":false,"terms":[]}"""
+        .formatted(round, n++);
+  }
+
+  /** A connection that may be ended. */
+  private String connection() {
+    return administrator.post("/api/tools/connections", entry()).json().path("id").asString();
+  }
+
+  private String asked() {
+    return "{\"host\":\"m%d-%d.example\",\"reason\":\"r\"}".formatted(round, n++);
+  }
+
+  private String request() {
+    return coordinator.post("/api/tools/requests", asked()).json().path("id").asString();
   }
 
   private String recipe() {
@@ -265,6 +293,16 @@ class MatrixIT extends ServerIT {
     String sections = "\"sections\":[\"" + values.get("sections") + "\"]";
     return switch (c.method() + " " + c.path()) {
       case "POST /api/deliveries/recipes" -> recipe();
+      case "POST /api/tools/look", "POST /api/tools/openings/mail" -> "{" + sections + "}";
+      case "POST /api/tools/done" ->
+          "{" + sections + ",\"host\":\"matrix.example\",\"stage\":\"SUPPORT\"}";
+      case "POST /api/tools/tests" -> "{" + sections + ",\"host\":\"matrix.example\"}";
+      case "POST /api/tools/connections", "PUT /api/tools/connections/{id}" -> entry();
+      case "POST /api/tools/connections/try" ->
+          "{\"host\":\"matrix.invalid\",\"way\":\"OPEN\",\"key\":\"\"}";
+      case "POST /api/tools/connections/{id}/apply" -> "{" + sections + ",\"really\":false}";
+      case "POST /api/tools/requests" -> asked();
+      case "PUT /api/tools/requests/{request}" -> "{\"approved\":true,\"conditions\":\"\"}";
       case "POST /api/platforms/by-packages" -> "{\"name\":\"Q\",\"campuses\":[\"nowhere\"]}";
       case "POST /api/shells" ->
           "{\"platform\":\"%s\",\"shell\":\"lgt-ma%d\",\"purpose\":\"SHARED\",\"course\":\"%s\"}"

@@ -32,6 +32,7 @@ final class PracticeTools {
             "-jar",
             Path.of(System.getProperty("root"), "standins/target/standins-1-app.jar").toString());
     b.environment().put("STANDINS_WHAT", "tools");
+    b.environment().put("STANDINS_POOL", "4");
     b.environment().put("STANDINS_PORT", "18093");
     b.environment()
         .put("STANDINS_DB_URL", Postgres.url("zephyrmist_it") + "?currentSchema=practice");

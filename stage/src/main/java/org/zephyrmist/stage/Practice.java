@@ -36,6 +36,19 @@ public final class Practice {
     call("POST", "/api/faults", "application/json", Caller.JSON.writeValueAsString(f));
   }
 
+  /** Openings as if instructors had made them, and what the tool said of each. */
+  public void opened(String host, Map<String, String> saidByShell) {
+    List<Map<String, String>> all =
+        saidByShell.entrySet().stream()
+            .map(e -> Map.of("shell", e.getKey(), "host", host, "said", e.getValue()))
+            .toList();
+    call(
+        "POST",
+        "/api/tools/openings",
+        "application/json",
+        Caller.JSON.writeValueAsString(Map.of("openings", all)));
+  }
+
   /** Pauses its own queue, or lets it go on. */
   public void queue(boolean paused) {
     call("PUT", "/api/queue", "application/json", "{\"paused\":" + paused + "}");

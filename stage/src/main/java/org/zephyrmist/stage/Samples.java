@@ -105,6 +105,24 @@ public final class Samples {
         i.rule());
   }
 
+  /** A module with a tool link for each of these hosts. */
+  public static Path tools(Path folder, List<String> hosts) throws IOException {
+    List<Item> all = new ArrayList<>();
+    item(all, "week", null, 0, "Week 1", new Content.Module());
+    for (int i = 0; i < hosts.size(); i++) {
+      String host = hosts.get(i);
+      item(
+          all,
+          "tool" + i,
+          "week",
+          i,
+          "Open " + host,
+          new Content.ToolLink(
+              "", "https://" + host + "/launch", new java.util.TreeMap<>(Map.of("unit", "1"))));
+    }
+    return write(folder, "Tools of the trade", all);
+  }
+
   private static Path cartridge(Path folder, int items, String figure, String title)
       throws IOException {
     return write(folder, title, items(items, figure));

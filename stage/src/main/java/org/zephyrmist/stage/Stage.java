@@ -19,6 +19,11 @@ import java.util.Map;
 /** A fresh database, the practice platform and some servers as processes of their own. */
 public final class Stage implements AutoCloseable {
   private static final int PRACTICE_PORT = 18_391;
+  private static final int TOOLS_PORT = 18_393;
+
+  /** Setting of the servers that has the practice tools started too. */
+  public static final String TOOLS = "ZEPHYRMIST_PRACTICE_TOOLS";
+
   private static final String ROLE = "builder";
   private static final int FIRST_PORT = 18_380;
   private static final HttpClient CLIENT = HttpClient.newHttpClient();
@@ -28,6 +33,7 @@ public final class Stage implements AutoCloseable {
   private final List<String> options;
   private final Map<Integer, Process> servers = new HashMap<>();
   private Process practice;
+  private Process tools;
   private Path temporary;
   private String database;
   private String password;
@@ -67,25 +73,48 @@ public final class Stage implements AutoCloseable {
             "practice",
             "standins/target/standins-1-app.jar",
             List.of("-Xmx512m"),
-            Map.of(
-                "STANDINS_PORT",
-                String.valueOf(PRACTICE_PORT),
-                "STANDINS_SMTP_PORT",
-                String.valueOf(PRACTICE_PORT + 1),
-                "STANDINS_DB_URL",
-                database + "?currentSchema=practice",
-                "STANDINS_DB_USER",
-                ROLE,
-                "STANDINS_DB_PASSWORD",
-                password));
+            standin(
+                Map.of(
+                    "STANDINS_PORT",
+                    String.valueOf(PRACTICE_PORT),
+                    "STANDINS_SMTP_PORT",
+                    String.valueOf(PRACTICE_PORT + 1),
+                    "STANDINS_TOOLS",
+                    toolsAddress())));
+    if (settings.containsKey(TOOLS)) {
+      tools =
+          java(
+              "tools",
+              "standins/target/standins-1-app.jar",
+              List.of("-Xmx256m"),
+              standin(
+                  Map.of(
+                      "STANDINS_WHAT",
+                      "tools",
+                      "STANDINS_POOL",
+                      "4",
+                      "STANDINS_PORT",
+                      String.valueOf(TOOLS_PORT))));
+    }
     for (int i = 0; i < servers; i++) {
       startServer(i);
     }
     await(practiceAddress() + "/");
+    if (tools != null) {
+      await(toolsAddress() + "/");
+    }
     for (int i = 0; i < servers; i++) {
       awaitServer(i);
     }
     return this;
+  }
+
+  private Map<String, String> standin(Map<String, String> own) {
+    Map<String, String> all = new HashMap<>(own);
+    all.put("STANDINS_DB_URL", database + "?currentSchema=practice");
+    all.put("STANDINS_DB_USER", ROLE);
+    all.put("STANDINS_DB_PASSWORD", password);
+    return all;
   }
 
   /** PostgreSQL's own upkeep may just be at work in it, and cannot be sent away. */
@@ -107,6 +136,10 @@ public final class Stage implements AutoCloseable {
     return "http://127.0.0.1:" + PRACTICE_PORT;
   }
 
+  public static String toolsAddress() {
+    return "http://127.0.0.1:" + TOOLS_PORT;
+  }
+
   public static String address(int server) {
     return "http://127.0.0.1:" + (FIRST_PORT + server);
   }
@@ -122,7 +155,7 @@ public final class Stage implements AutoCloseable {
     env.put("ZEPHYRMIST_READSEVERY", "0s");
     env.put("ZEPHYRMIST_MAIL_FROM", "zephyrmist@larkmoor.example");
     env.put("ZEPHYRMIST_MAIL_PORT", String.valueOf(PRACTICE_PORT + 1));
-    env.put("ZEPHYRMIST_PRIVATE_HOSTS", "127.0.0.1:" + PRACTICE_PORT);
+    env.put("ZEPHYRMIST_PRIVATE_HOSTS", "127.0.0.1:" + PRACTICE_PORT + ",127.0.0.1:" + TOOLS_PORT);
     List<String> all = new ArrayList<>(options);
     if (System.getenv("BENCH_OPTIONS") != null) { // a profiler, say
       all.addAll(List.of(System.getenv("BENCH_OPTIONS").split(" ")));
@@ -217,6 +250,9 @@ public final class Stage implements AutoCloseable {
     servers.values().forEach(p -> p.onExit().join());
     if (practice != null) {
       practice.destroyForcibly().onExit().join();
+    }
+    if (tools != null) {
+      tools.destroyForcibly().onExit().join();
     }
   }
 }

@@ -30,7 +30,12 @@ public enum Scope {
         || path.startsWith("/api/archives")) {
       return SOURCES;
     }
+    boolean applies = path.endsWith("/apply"); // what was entered is put to use
+    if (path.startsWith("/api/tools/connections") && !applies) {
+      return COLLEGE;
+    }
     if (path.startsWith("/api/deliveries")
+        || path.startsWith("/api/tools")
         || path.startsWith("/api/packages")
         || path.startsWith("/api/shells")
         || path.startsWith("/api/coverage")) {

@@ -87,6 +87,12 @@ public class Platforms {
     return Optional.ofNullable(platform).map(p -> HttpAddresses.shell(p, shell));
   }
 
+  /** Where people find an item of a shell. */
+  public static Optional<String> item(String platform, String shell, String item) {
+    return Optional.ofNullable(platform)
+        .map(p -> p + HttpAddresses.SAME_EVERYWHERE.item(shell, item, ""));
+  }
+
   /** Names a platform, after it has answered with this token. */
   public UUID add(String name, String given, String token) {
     String address = address(given);

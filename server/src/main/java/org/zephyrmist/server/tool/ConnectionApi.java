@@ -1,7 +1,5 @@
 package org.zephyrmist.server.tool;
 
-import static org.zephyrmist.server.db.Tables.SECTION;
-
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotEmpty;
@@ -12,7 +10,6 @@ import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
-import org.jooq.DSLContext;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.security.access.prepost.PreAuthorize;
@@ -30,10 +27,8 @@ import org.zephyrmist.core.tool.Pairing;
 import org.zephyrmist.core.tool.Scope;
 import org.zephyrmist.core.tool.Stage;
 import org.zephyrmist.core.tool.Way;
-import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.Role;
 import org.zephyrmist.server.people.SignedIn;
-import org.zephyrmist.server.web.Refusal;
 
 /** Connections: administrators enter them; secrets never come back. Coordinators apply them. */
 @RestController
@@ -44,22 +39,19 @@ class ConnectionApi {
   private final ConnectionEdits edits;
   private final ToolWork work;
   private final TryLaunch tries;
-  private final Reach reach;
-  private final DSLContext db;
+  private final ToolReach reach;
 
   ConnectionApi(
       ToolConnections connections,
       ConnectionEdits edits,
       ToolWork work,
       TryLaunch tries,
-      Reach reach,
-      DSLContext db) {
+      ToolReach reach) {
     this.connections = connections;
     this.edits = edits;
     this.work = work;
     this.tries = tries;
     this.reach = reach;
-    this.db = db;
   }
 
   /**
@@ -193,16 +185,8 @@ class ConnectionApi {
   @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
   AppliedTo apply(
       @PathVariable UUID id, @Valid @RequestBody ApplyTo a, @AuthenticationPrincipal SignedIn who) {
-    List<UUID> reached =
-        db.select(SECTION.ID)
-            .from(SECTION)
-            .where(SECTION.ID.in(a.sections()))
-            .and(reach.sections(who))
-            .fetch(SECTION.ID);
-    if (reached.size() < a.sections().stream().distinct().count()) {
-      throw Refusal.notFound("section");
-    }
-    ToolWork.Applied done = work.apply(connections.get(id), reached, a.really(), who);
+    ToolWork.Applied done =
+        work.apply(connections.get(id), reach.all(a.sections(), who), a.really(), who);
     return new AppliedTo(done.sections(), done.links(), done.byHand());
   }
 }

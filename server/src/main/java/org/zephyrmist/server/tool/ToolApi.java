@@ -1,6 +1,5 @@
 package org.zephyrmist.server.tool;
 
-import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.TOOL_REQUEST;
 import static org.zephyrmist.server.db.Tables.TOOL_WRITE;
 
@@ -29,11 +28,9 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.zephyrmist.core.tool.LinkState;
 import org.zephyrmist.core.tool.Stage;
-import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.section.Instructors;
 import org.zephyrmist.server.tool.ToolSections.ToolSection;
-import org.zephyrmist.server.web.Refusal;
 
 /** The tools of a term: every host, and how far its links are in each section. */
 @RestController
@@ -44,7 +41,7 @@ class ToolApi {
   private final ToolWork work;
   private final TestRounds rounds;
   private final Instructors instructors;
-  private final Reach reach;
+  private final ToolReach reach;
   private final DSLContext db;
 
   ToolApi(
@@ -52,7 +49,7 @@ class ToolApi {
       ToolWork work,
       TestRounds rounds,
       Instructors instructors,
-      Reach reach,
+      ToolReach reach,
       DSLContext db) {
     this.hosts = hosts;
     this.work = work;
@@ -219,7 +216,7 @@ class ToolApi {
   /** Has the platform asked again what these sections' shells have for tools. */
   @PostMapping("/look")
   Looking look(@Valid @RequestBody SomeSections s, @AuthenticationPrincipal SignedIn who) {
-    return new Looking(work.look(reached(s.sections(), who)));
+    return new Looking(work.look(reach.all(s.sections(), who)));
   }
 
   /**
@@ -235,7 +232,7 @@ class ToolApi {
   /** Says of a stage that it is reached, where no platform and no tool tells. */
   @PostMapping("/done")
   void done(@Valid @RequestBody DoneByHand d, @AuthenticationPrincipal SignedIn who) {
-    work.done(reached(d.sections(), who), d.host(), d.stage(), who);
+    work.done(reach.all(d.sections(), who), d.host(), d.stage(), who);
   }
 
   /** A host whose launches are to be tested. */
@@ -252,20 +249,7 @@ class ToolApi {
   /** Tests launches as an instructor and as a student, where all that has to be done is done. */
   @PostMapping("/tests")
   Testing test(@Valid @RequestBody TestThese t, @AuthenticationPrincipal SignedIn who) {
-    TestRounds.Begun b = rounds.begin(t.host(), reached(t.sections(), who), who);
+    TestRounds.Begun b = rounds.begin(t.host(), reach.all(t.sections(), who), who);
     return new Testing(b.testing(), b.notYet());
-  }
-
-  private List<UUID> reached(List<UUID> asked, SignedIn who) {
-    List<UUID> all =
-        db.select(SECTION.ID)
-            .from(SECTION)
-            .where(SECTION.ID.in(asked))
-            .and(reach.sections(who))
-            .fetch(SECTION.ID);
-    if (all.size() < asked.stream().distinct().count()) {
-      throw Refusal.notFound("section");
-    }
-    return all;
   }
 }

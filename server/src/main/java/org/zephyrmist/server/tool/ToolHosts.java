@@ -291,7 +291,7 @@ class ToolHosts {
     byItem.values().forEach(l -> items.add(l.get(0).getItemKey()));
     for (HeldVersions.Held h : held.of(ids, items)) {
       for (VersionLinkRecord l : byItem.getOrDefault(h.version() + h.item(), List.of())) {
-        for (UUID s : h.sections()) {
+        for (UUID s : h.platformItems().keySet()) {
           if (!l.getTool() || !looked.contains(s)) {
             add(all, s, l.getHost(), 1);
           }

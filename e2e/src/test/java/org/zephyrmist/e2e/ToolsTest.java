@@ -1,0 +1,245 @@
+package org.zephyrmist.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.SelectOption;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.regex.Pattern;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.MethodOrderer.OrderAnnotation;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
+import org.junit.jupiter.api.io.TempDir;
+import org.zephyrmist.stage.Practice;
+import org.zephyrmist.stage.PracticeTools;
+import org.zephyrmist.stage.Samples;
+import org.zephyrmist.stage.Stage;
+
+/** A new term: from tool links that are dead in all sections to links that work in all. */
+@TestMethodOrder(OrderAnnotation.class)
+class ToolsTest {
+  @TempDir static Path folder;
+  private static final String ROPEWALK = "ropewalk.example";
+  private static final String CUEBENCH = "cuebench.example";
+  private static final String TAGOUT = "tagout.example";
+  private static final String PATTERNROOM = "patternroom.example";
+  private static final List<String> SHELLS =
+      IntStream.rangeClosed(1, 48).mapToObj(i -> "lgt-%02d".formatted(i)).toList();
+  private static final Practice PRACTICE = new Practice();
+  private static final PracticeTools TOOLS = new PracticeTools();
+  private static Walk walk;
+  private static Page page;
+
+  @BeforeAll
+  static void open() throws Exception {
+    walk =
+        Walk.begin(
+            folder,
+            SHELLS,
+            Map.of(Stage.TOOLS, Stage.toolsAddress(), "ZEPHYRMIST_LOOKSAROUND", "1s"));
+    page = walk.page;
+    walk.platform(SHELLS);
+    walk.takeIn(Samples.tools(folder, List.of(ROPEWALK, CUEBENCH, TAGOUT, PATTERNROOM)));
+    walk.master();
+    TOOLS.key(ROPEWALK, "larkmoor", "practice");
+    TOOLS.key(CUEBENCH, "larkmoor", "practice");
+    walk.inHand(String.join(" ", SHELLS).replace("lgt-", "110-"));
+    walk.button("Bring v1 to 48 sections …").click();
+    walk.button("See the plan").click();
+    walk.button("Deliver all 5 to 48 sections").click();
+    assertThat(walk.heading("Delivered: LGT 110, version 1, to 48 sections"))
+        .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(180_000));
+  }
+
+  @AfterAll
+  static void close() {
+    walk.close();
+  }
+
+  private static Locator take(String tool, String stage, int sections) {
+    return walk.button(
+        "Take in hand: %s, %s, %d sections".formatted(tool, stage, sections));
+  }
+
+  /** The form of a new connection of a host. */
+  private static void enter(String host, String name) {
+    page.navigate(Walk.ADDRESS + "/tools?host=" + host);
+    walk.button("Enter its connection").click();
+    page.getByLabel("Name", exactly()).fill(name);
+  }
+
+  private static Page.GetByLabelOptions exactly() {
+    return new Page.GetByLabelOptions().setExact(true);
+  }
+
+  private static void keys(String secret) {
+    page.getByLabel("Consumer key").fill("larkmoor");
+    page.getByLabel(Pattern.compile("Shared secret")).fill(secret);
+  }
+
+  private static void stage(String words) {
+    page.getByLabel("Add a stage").selectOption(new SelectOption().setLabel(words));
+  }
+
+  /** Says what the chosen host's sections wait for, and has the platform asked again. */
+  private static void lookAgain(String tool, String stage, int sections) {
+    take(tool, stage, sections).click();
+    walk.button("Look again").click();
+  }
+
+  @Test
+  @Order(1)
+  void atFirstNothingWorks() {
+    page.navigate(Walk.ADDRESS + "/tools");
+    assertThat(walk.heading("Tool links work in 0 of 48 sections")).isVisible();
+    assertThat(take(ROPEWALK, "not connected", 48)).isVisible();
+    WholePathTest.accessible(page, "hosts");
+  }
+
+  @Test
+  @Order(2)
+  void oneKeyIsTriedKeptAndBroughtIntoAllShells() {
+    enter(ROPEWALK, "Ropewalk Loads");
+    keys("not this one");
+    walk.button("Try one launch").click();
+    assertThat(page.getByText("the secret of larkmoor is another one")).isVisible();
+    keys("practice");
+    walk.button("Try one launch").click();
+    assertThat(page.getByText(Pattern.compile("opened in \\d+ ms"))).isVisible();
+    WholePathTest.accessible(page, "connect");
+    walk.button("Keep this connection").click();
+    take("Ropewalk Loads", "not connected", 48).click();
+    assertThat(page.getByText("key and secret are not in the shell yet").first()).isVisible();
+    walk.button("Connect 48 links in 48 sections").click();
+    assertThat(take("Ropewalk Loads", "works", 48)).isVisible();
+    assertThat(walk.heading("Tool links work in 0 of 48 sections")).isVisible();
+  }
+
+  @Test
+  @Order(3)
+  void anInstructorAnswersOnceAndWhatWasAnsweredIsSeen() {
+    enter(CUEBENCH, "CueBench");
+    keys("practice");
+    stage("a course on the tool’s side");
+    stage("first opening");
+    page.getByLabel("A section comes to its course")
+        .selectOption(
+            new SelectOption().setLabel("by the instructor’s answer in the tool"));
+    page.getByLabel(Pattern.compile("What the tool says then")).fill("Tied to course {course}");
+    walk.button("Keep this connection").click();
+    take("CueBench", "not connected", 48).click();
+    walk.button("Connect 48 links in 48 sections").click();
+    assertThat(take("CueBench", "not opened yet", 48)).isVisible();
+    Page instructor = page.context().newPage();
+    instructor.navigate(Stage.practiceAddress() + "/shells/lgt-01?work=true");
+    instructor.getByText("Open " + CUEBENCH).click();
+    instructor.getByText("Open the tool").click();
+    instructor.getByText("A new copy of the master course").click();
+    assertThat(instructor.getByText(Pattern.compile("Tied to course cu-"))).isVisible();
+    instructor.close();
+    Map<String, String> courses = new TreeMap<>();
+    Map<String, String> said = new TreeMap<>();
+    for (String s : SHELLS.subList(1, 48)) {
+      String course = s.equals("lgt-03") ? "cu-lgt-02" : "cu-" + s; // one answers wrongly
+      courses.put(s, course);
+      said.put(s, "Tied to course " + course);
+    }
+    TOOLS.courses(CUEBENCH, courses);
+    PRACTICE.opened(CUEBENCH, said);
+    lookAgain("CueBench", "not opened yet", 48);
+    assertThat(take("CueBench", "works", 46)).isVisible();
+    assertThat(take("CueBench", "wrongly tied", 2)).isVisible();
+  }
+
+  @Test
+  @Order(4)
+  void anAgreementIsAcceptedInEachSection() {
+    enter(TAGOUT, "TagOut");
+    page.getByLabel("Way", exactly()).selectOption("OPEN");
+    stage("agreement at the first opening");
+    page.getByLabel(Pattern.compile("What the tool says then")).fill("Agreement accepted");
+    walk.button("Keep this connection").click();
+    assertThat(take("TagOut", "not opened yet", 48)).isVisible();
+    TOOLS.agreed(TAGOUT, SHELLS);
+    Map<String, String> said = new TreeMap<>();
+    SHELLS.forEach(s -> said.put(s, "Agreement accepted"));
+    PRACTICE.opened(TAGOUT, said);
+    lookAgain("TagOut", "not opened yet", 48);
+    assertThat(take("TagOut", "works", 48)).isVisible();
+  }
+
+  @Test
+  @Order(5)
+  void launchesAreTestedAsInstructorAndAsStudent() {
+    page.navigate(Walk.ADDRESS + "/tools?host=" + ROPEWALK);
+    take("Ropewalk Loads", "works", 48).click();
+    walk.button("Test 48 sections").click();
+    assertThat(page.getByText("Testing 48 sections as instructor and as student …")).isVisible();
+    TOOLS.key(ROPEWALK, "larkmoor", "rolled over at the tool");
+    walk.button("Test 48 sections").click();
+    assertThat(take("Ropewalk Loads", "not connected", 48)).isVisible();
+    assertThat(page.getByText("the tool refuses key or secret").first()).isVisible();
+    walk.button("Change it").click();
+    keys("rolled over at the tool");
+    walk.button("Keep the changes").click();
+    assertThat(take("Ropewalk Loads", "works", 48)).isVisible();
+  }
+
+  @Test
+  @Order(6)
+  void aSecondPersonDecidesWhatSomebodyAskedFor() {
+    Page ines = coordinator();
+    ines.navigate(Walk.ADDRESS + "/tools?host=" + PATTERNROOM);
+    assertThat(Walk.button(ines, "Enter its connection")).hasCount(0);
+    ines.getByLabel("Why 48 sections need it").fill("Week 1 cuts a sleeve in it.");
+    Walk.button(ines, "Ask for approval").click();
+    assertThat(ines.getByText("an administrator decides")).isVisible();
+    page.navigate(Walk.ADDRESS + "/tools/requests");
+    assertThat(page.getByText("Week 1 cuts a sleeve in it.")).isVisible();
+    WholePathTest.accessible(page, "requests");
+    page.getByLabel("Conditions for " + PATTERNROOM).fill("For this year.");
+    walk.button("Approve " + PATTERNROOM).click();
+    assertThat(walk.heading("No host waits for a decision")).isVisible();
+    TOOLS.key(PATTERNROOM, "larkmoor", "practice");
+    enter(PATTERNROOM, "PatternRoom");
+    keys("practice");
+    stage("approval");
+    walk.button("Keep this connection").click();
+    assertThat(page.getByText("need not be")).hasCount(0);
+    ines.navigate(Walk.ADDRESS + "/tools?host=" + PATTERNROOM);
+    Walk.button(ines, "Take in hand: PatternRoom, not connected, 48 sections").click();
+    Walk.button(ines, "Connect 48 links in 48 sections").click();
+    assertThat(Walk.button(ines, "Take in hand: PatternRoom, works, 48 sections")).isVisible();
+    assertThat(
+            ines.getByRole(
+                AriaRole.HEADING,
+                new Page.GetByRoleOptions().setName("Tool links work in 46 of 48 sections")))
+        .isVisible();
+    ines.close();
+  }
+
+  private static Page coordinator() {
+    page.navigate(Walk.ADDRESS + "/college");
+    walk.button("Let somebody in").click();
+    page.getByLabel("Name").nth(1).fill("Ines Okafor-Lind");
+    page.getByLabel("Mail address").fill("ines@larkmoor.example");
+    page.getByLabel("First password").fill("a-long-password");
+    walk.button("Let this person in").click();
+    assertThat(page.getByText("Ines Okafor-Lind can sign in now.")).isVisible();
+    walk.button("Change Ines Okafor-Lind").click();
+    page.getByLabel("Lighting").check();
+    walk.button("Save Ines Okafor-Lind").click();
+    assertThat(walk.button("Save Ines Okafor-Lind")).hasCount(0);
+    return walk.another("ines@larkmoor.example", "a-long-password");
+  }
+}

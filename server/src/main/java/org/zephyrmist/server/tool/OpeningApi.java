@@ -1,0 +1,68 @@
+package org.zephyrmist.server.tool;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.http.MediaType;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.core.tool.LinkState;
+import org.zephyrmist.server.people.SignedIn;
+
+/** First openings: what instructors have to open once before their students can. */
+@RestController
+@RequestMapping(path = "/api/tools/openings", produces = MediaType.APPLICATION_JSON_VALUE)
+@PreAuthorize("isAuthenticated()")
+class OpeningApi {
+  private final FirstOpenings openings;
+  private final ToolReach reach;
+
+  OpeningApi(FirstOpenings openings, ToolReach reach) {
+    this.openings = openings;
+    this.reach = reach;
+  }
+
+  /**
+   * Something to be opened.
+   *
+   * @param link where it is found; absent where the platform has no interface
+   * @param answers whether the tool asks which course it is: a new copy, for this section alone
+   */
+  record Opening(
+      @NotNull UUID section,
+      @NotNull String code,
+      @NotNull String title,
+      @NotNull String host,
+      @NotNull String tool,
+      @NotNull LinkState.Reason reason,
+      String link,
+      boolean answers) {}
+
+  /** Of one's own sections. */
+  @GetMapping("/mine")
+  List<Opening> mine(@AuthenticationPrincipal SignedIn who) {
+    return openings.mine(who);
+  }
+
+  record OpeningsOf(@NotEmpty @Size(max = 5000) List<@NotNull UUID> sections) {}
+
+  /**
+   * @param people that were written to
+   */
+  record WrittenTo(int people) {}
+
+  /** Writes to the instructors what is theirs to open; once a day at most. */
+  @PostMapping("/mail")
+  @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
+  WrittenTo mail(@Valid @RequestBody OpeningsOf o, @AuthenticationPrincipal SignedIn who) {
+    return new WrittenTo(openings.write(reach.all(o.sections(), who), who));
+  }
+}
