@@ -21,6 +21,7 @@ import MasterPage from './source/MasterPage.svelte';
 import MergePage from './source/MergePage.svelte';
 import Sources from './source/Sources.svelte';
 import HostsPage from './tool/HostsPage.svelte';
+import RulesOfLinks from './tool/RulesPage.svelte';
 import RequestsPage from './tool/RequestsPage.svelte';
 
 /** A page of the application; one of something stands below a path that ends in a slash. */
@@ -47,6 +48,7 @@ const routes: Route[] = [
   { at: '/coverage/rules', page: RulesPage },
   { at: '/coverage/items/', one: VariantsPage },
   { at: '/coverage/drift/', one: DriftPage },
+  { at: '/tools/rules', page: RulesOfLinks },
   { at: '/tools/requests', page: RequestsPage },
   { at: '/tools', page: HostsPage },
   { at: '/college', page: College },

@@ -238,6 +238,7 @@
     text-decoration: underline;
     color: var(--do);
   }
+  .slot.all .count,
   .slot.ok .count {
     color: var(--ink);
   }

@@ -109,7 +109,12 @@
             ><Tie kind={kinds[i]} size={16} /><b class="fig">{counts[i]}</b>{standingWords[s]}</span
           >
         {/each}
-        <span class="ways"><a class="link" href="/tools/requests">Requests</a></span>
+        <span class="ways"
+          ><a class="link" href="/tools/rules">Rules for links</a><a
+            class="link"
+            href="/tools/requests">Requests</a
+          ></span
+        >
       </div>
     {/if}
     <Trouble of={trouble} />
@@ -179,7 +184,8 @@
   .sum b {
     color: var(--ink);
   }
-  .ways {
+  .sum .ways {
+    gap: 14px;
     margin-left: auto;
     padding-right: 16px;
   }

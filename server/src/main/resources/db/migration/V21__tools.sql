@@ -146,3 +146,19 @@ alter table mail add column about text not null default '';
 alter table mail drop constraint mail_delivery_id_section_id_person_id_done_key;
 alter table mail add constraint mail_once unique nulls not distinct (delivery_id, section_id, person_id, done, about);
 alter table mail add check ((delivery_id is null) = (about <> ''));
+
+-- How links are written that were meant for another address; what is empty is not limited.
+create table relink_rule (
+  id uuid primary key,
+  place int not null unique,
+  from_pattern text not null,
+  to_template text not null,
+  parameters jsonb not null default '{}',
+  masters uuid[] not null default '{}',
+  terms uuid[] not null default '{}',
+  campuses text[] not null default '{}',
+  from_day date,
+  until_day date,
+  made_by uuid not null references person,
+  made_at timestamptz not null
+);

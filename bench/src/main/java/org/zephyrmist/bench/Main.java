@@ -78,6 +78,7 @@ public final class Main {
     all.put("packages", () -> new Packages(size(3_000)).run());
     all.put("library", () -> List.of(new LibrarySearch(size(20_000)).run()));
     all.put("forecast", () -> List.of(new ForecastCalls(size(300), 1_000).run()));
+    all.put("tools", () -> new ToolLinksOfSections(size(300), 100).run());
     all.put("drift", () -> new Drift(size(300), 200).run());
     all.put("past", () -> List.of(new PastOfTheLedger(size(3_000_000)).run()));
     all.put("matching", () -> new Matching(size(3_000)).run());

@@ -91,9 +91,13 @@ class Shots {
       go("/deliveries/ledger");
       page.getByText("The newest 200 receipts").waitFor();
       shot("ledger");
-      go("/coverage/rules");
-      page.getByText("Rehearse in the old hall").first().waitFor();
-      shot("rules");
+      go("/tools?host=cuebench.example");
+      page.getByRole(
+              AriaRole.BUTTON,
+              new Page.GetByRoleOptions()
+                  .setName(Pattern.compile("Take in hand: CueBench, not connected")))
+          .click();
+      shot("hosts");
       colours("dark");
       go("/coverage");
       shot("coverage-dark");

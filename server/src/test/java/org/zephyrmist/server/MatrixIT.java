@@ -179,6 +179,12 @@ class MatrixIT extends ServerIT {
     if (path.startsWith("/api/tools/connections/{id}")) {
       path = path.replace("{id}", connection());
     }
+    if (path.contains("{relink}")) {
+      path =
+          path.replace(
+              "{relink}",
+              administrator.post("/api/tools/rules", relink()).json().path("id").asString());
+    }
     if (path.contains("{request}")) {
       path = path.replace("{request}", request());
     }
@@ -234,7 +240,8 @@ class MatrixIT extends ServerIT {
       case "/api/packages/{section}/export" -> path + "?fileName=x";
       case "/api/search" -> path + "?q=MA";
       case "/api/deliveries/recipes" -> path + "?master=" + values.get("masters");
-      case "/api/coverage", "/api/tools" -> path + "?term=" + values.get("term");
+      case "/api/coverage", "/api/tools", "/api/tools/rules/try" ->
+          path + "?term=" + values.get("term");
       case "/api/cartridges/intakes" -> path + "?fileName=x";
       case "/api/masters/{id}/versions/{number}/package",
           "/api/masters/{id}/versions/{number}/package/losses" ->
@@ -256,6 +263,13 @@ class MatrixIT extends ServerIT {
          "sendsName":true,"sendsMail":false,"grades":false,"dates":"SENT_ONCE","owner":"",
          "key":"k","secret":"s","approved":false,"terms":[]}"""
         .formatted(round, n++);
+  }
+
+  private String relink() {
+    return """
+        {"from":"//m%d-%d.example{*rest}","to":"https://n.example{*rest}","parameters":{},
+         "masters":["%s"],"terms":[],"campuses":[]}"""
+        .formatted(round, n++, values.get("masters"));
   }
 
   /** A connection that may be ended. */
@@ -302,6 +316,7 @@ class MatrixIT extends ServerIT {
           "{\"host\":\"matrix.invalid\",\"way\":\"OPEN\",\"key\":\"\"}";
       case "POST /api/tools/connections/{id}/apply" -> "{" + sections + ",\"really\":false}";
       case "POST /api/tools/requests" -> asked();
+      case "POST /api/tools/rules", "POST /api/tools/rules/try" -> relink();
       case "PUT /api/tools/requests/{request}" -> "{\"approved\":true,\"conditions\":\"\"}";
       case "POST /api/platforms/by-packages" -> "{\"name\":\"Q\",\"campuses\":[\"nowhere\"]}";
       case "POST /api/shells" ->

@@ -1,6 +1,8 @@
 package org.zephyrmist.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.zephyrmist.server.db.Tables.VERSION_LINK;
+import static org.zephyrmist.server.db.Tables.VERSION_LOOKED;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -9,11 +11,18 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.beans.factory.annotation.Qualifier;
 import org.zephyrmist.server.people.Role;
+import org.zephyrmist.server.queue.Job;
 import tools.jackson.databind.JsonNode;
 
 /** Connections of tools, applied to shells, and what state their links are in. */
 class ToolsIT extends ServerIT {
+  @Autowired
+  @Qualifier("findLinks")
+  private Job find;
+
   private static final String CUEBENCH = "cuebench.example";
   private static final String ROPEWALK = "ropewalk.example";
   private static final String TAGOUT = "tagout.example";
@@ -434,5 +443,109 @@ class ToolsIT extends ServerIT {
     PracticeTools.knobs(host, false, 0, 0, "");
     test(host, to.subList(0, 2));
     assertThat(state(to.get(1), host)).isEqualTo("WORKS WORKS");
+  }
+
+  private static String rule(String from, String to, String master) {
+    return """
+        {"from":"%s","to":"%s","parameters":{"unit":"","section":"{section-code}"},
+         "masters":[%s],"terms":[],"campuses":[]}"""
+        .formatted(from, to, master.isEmpty() ? "" : "\"" + master + "\"");
+  }
+
+  private String launch(String shell, String title) throws Exception {
+    return Practice.item(shell, title).path("launch").path("address").asString();
+  }
+
+  @Test
+  void aToolThatMovedIsRelinkedByARuleAPlanAndADelivery() throws Exception {
+    String host = "loads.ropewalk.example";
+    List<UUID> to = delivered("TL8", new String[] {host}, "lgt-tm1", "lgt-tm2");
+    String master =
+        db.fetchSingle("select id::text from master where code = 'TL8'").get(0, String.class);
+    comes(to.get(0), host, "NOT_CONNECTED NO_CONNECTION");
+    String moved = rule("//" + host + "{*rest}", "https://" + ROPEWALK + "/l{*rest}", master);
+    JsonNode tried = coordinator.post("/api/tools/rules/try?term=" + term(), moved).json();
+    assertThat(tried.path("changed").asInt()).as("a link and an address in each").isEqualTo(4);
+    assertThat(tried.path("sections").asInt()).isEqualTo(2);
+    assertThat(tried.path("some").toString())
+        .contains("https://ropewalk.example/l/launch?unit=0  section=");
+    assertThat(launch("lgt-tm1", "Open " + host)).as("only tried").contains(host);
+    Caller.Answer kept = coordinator.post("/api/tools/rules", moved);
+    assertThat(kept.status()).as(kept.text()).isEqualTo(201);
+    JsonNode again = deliver(master, 1, to);
+    assertThat(again.path("delivery").path("state").asString()).isEqualTo("DONE");
+    assertThat(launch("lgt-tm2", "Open " + host))
+        .isEqualTo("https://ropewalk.example/l/launch?unit=0");
+    assertThat(
+            Practice.item("lgt-tm2", "Open " + host)
+                .path("launch")
+                .path("parameters")
+                .path("section")
+                .asString())
+        .isEqualTo("lgt-tm2");
+    assertThat(Practice.html("lgt-tm1", "Before you begin")).contains("ropewalk.example/l/help");
+    await(() -> state(to.get(0), host), ""::equals);
+    assertThat(state(to.get(0), ROPEWALK)).as("its links are there now").isNotEmpty();
+    String taken =
+        coordinator
+            .post(
+                "/api/deliveries/" + again.path("delivery").path("id").asString() + "/take-back",
+                "{}")
+            .json()
+            .path("id")
+            .asString();
+    rest(taken, "PLANNING");
+    confirm(taken);
+    assertThat(launch("lgt-tm2", "Open " + host)).as("taken back").contains(host);
+    String id = kept.json().path("id").asString();
+    assertThat(coordinator.call("DELETE", "/api/tools/rules/" + id, null).status()).isEqualTo(204);
+  }
+
+  @Test
+  void rulesThatWouldGoInCirclesAreTold() {
+    assertThat(
+            administrator
+                .post(
+                    "/api/tools/rules",
+                    rule("//a.example{*rest}", "https://a.example/x{*rest}", ""))
+                .json()
+                .path("detail")
+                .asString())
+        .startsWith("The rule is about its own results");
+    assertThat(
+            administrator
+                .post("/api/tools/rules", rule("//a.example/{u}", "https://b.example/{who}", ""))
+                .json()
+                .path("detail")
+                .asString())
+        .isEqualTo("{who} is neither a part of the address nor a value.");
+    assertThat(
+            administrator
+                .post("/api/tools/rules", rule("a.example", "https://b.example", ""))
+                .status())
+        .isEqualTo(422);
+    assertThat(
+            coordinator
+                .post(
+                    "/api/tools/rules", rule("//a.example{*rest}", "https://b.example{*rest}", ""))
+                .status())
+        .as("for the whole college")
+        .isEqualTo(403);
+  }
+
+  @Test
+  void aVersionIsLookedThroughOnceHoweverManyComeAtOnce() throws Exception {
+    JsonNode intake =
+        read(takeIn(Samples.toolCartridge("Tools TL9", ROPEWALK, CUEBENCH), "t.imscc"));
+    sections("lgt-tz1");
+    String master = master("TL9", intake.path("edition").asString());
+    UUID version = UUID.fromString(version(master, 1));
+    await(() -> db.fetchCount(VERSION_LOOKED, VERSION_LOOKED.VERSION_ID.eq(version)), n -> n == 1);
+    for (int round = 0; round < 5; round++) {
+      db.deleteFrom(VERSION_LINK).where(VERSION_LINK.VERSION_ID.eq(version)).execute();
+      db.deleteFrom(VERSION_LOOKED).where(VERSION_LOOKED.VERSION_ID.eq(version)).execute();
+      IntStream.range(0, 8).parallel().forEach(i -> find.run(version));
+      assertThat(db.fetchCount(VERSION_LINK, VERSION_LINK.VERSION_ID.eq(version))).isEqualTo(3);
+    }
   }
 }

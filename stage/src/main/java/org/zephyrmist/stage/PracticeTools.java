@@ -37,12 +37,25 @@ public final class PracticeTools {
     post(host + "/ties", contexts.stream().map(c -> Map.of("context", c)).toList());
   }
 
+  /** From now on the tool is found at another host. */
+  public void moved(String host, String to) {
+    send(
+        "PUT",
+        host + "/knobs",
+        Map.of("down", false, "slow", 0, "minutes", 0, "clockOff", 0, "movedTo", to));
+  }
+
   private void post(String path, Object body) {
+    send("POST", path, body);
+  }
+
+  private void send(String method, String path, Object body) {
     HttpRequest r =
         HttpRequest.newBuilder(URI.create(Stage.toolsAddress() + "/api/" + path))
             .header("Authorization", "Bearer practice-token")
             .header("Content-Type", "application/json")
-            .POST(HttpRequest.BodyPublishers.ofString(Caller.JSON.writeValueAsString(body)))
+            .method(
+                method, HttpRequest.BodyPublishers.ofString(Caller.JSON.writeValueAsString(body)))
             .build();
     try {
       HttpResponse<String> a = client.send(r, HttpResponse.BodyHandlers.ofString());

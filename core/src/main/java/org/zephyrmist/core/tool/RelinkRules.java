@@ -3,6 +3,8 @@ package org.zephyrmist.core.tool;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.zephyrmist.core.tool.RelinkRule.Link;
 
 /**
@@ -15,6 +17,11 @@ public record RelinkRules(List<RelinkRule> rules) {
 
   public RelinkRules {
     rules = List.copyOf(rules);
+  }
+
+  /** Hosts that they are about; other links they never change. */
+  public Set<String> hosts() {
+    return rules.stream().map(r -> r.from().host()).collect(Collectors.toSet());
   }
 
   /**

@@ -2,6 +2,7 @@ package org.zephyrmist.server.line;
 
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Predicate;
@@ -18,21 +19,33 @@ import org.zephyrmist.core.delivery.InSection;
 import org.zephyrmist.core.delivery.Meant;
 import org.zephyrmist.core.delivery.Parts;
 import org.zephyrmist.core.delivery.SectionFacts;
+import org.zephyrmist.core.tool.RelinkedTree;
 import org.zephyrmist.core.tree.Tree;
 import org.zephyrmist.server.content.Bodies;
 import org.zephyrmist.server.content.Values;
 import org.zephyrmist.server.master.VersionNeeds;
 import org.zephyrmist.server.master.Versions.Version;
+import org.zephyrmist.server.tool.Relinking;
 
-/** What a delivery means for a section: its parts, values filled in, as they arrive. */
+/**
+ * What a delivery means for a section: its parts, values filled in and links rewritten, as they
+ * arrive.
+ */
 @Component
 class MeantTexts {
   private final Values values;
   private final Bodies bodies;
   private final VersionNeeds needs;
   private final AttachmentsLeftOut attachments;
+  private final Relinking relinking;
 
-  MeantTexts(Values values, Bodies bodies, VersionNeeds needs, AttachmentsLeftOut attachments) {
+  MeantTexts(
+      Values values,
+      Bodies bodies,
+      VersionNeeds needs,
+      AttachmentsLeftOut attachments,
+      Relinking relinking) {
+    this.relinking = relinking;
     this.attachments = attachments;
     this.values = values;
     this.bodies = bodies;
@@ -62,16 +75,23 @@ class MeantTexts {
   }
 
   private Tree inSection(Version version, Line line) {
-    if (version.marked().isEmpty()) {
-      return version.tree();
+    Tree tree = version.tree();
+    if (!version.marked().isEmpty()) {
+      InSection becomes = InSection.of(tree, version.marked(), values.in(line.section()));
+      keep(becomes.items());
+      tree = becomes.tree();
     }
-    InSection becomes = InSection.of(version.tree(), version.marked(), values.in(line.section()));
+    RelinkedTree relinked = relinking.of(version.id(), version.master(), tree, line.section());
+    keep(relinked.items());
+    return relinked.tree();
+  }
+
+  private void keep(List<Item> items) {
     Set<String> forms = new HashSet<>();
-    for (Item i : becomes.items()) {
-      forms.addAll(AspectForms.of(i).values());
+    items.forEach(i -> forms.addAll(AspectForms.of(i).values()));
+    if (!forms.isEmpty()) {
+      bodies.keep(forms);
     }
-    bodies.keep(forms);
-    return becomes.tree();
   }
 
   /** Of each visibility in the tree the one with which it arrives; both are kept. */

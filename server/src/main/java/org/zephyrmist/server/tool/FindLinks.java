@@ -1,6 +1,5 @@
 package org.zephyrmist.server.tool;
 
-import static org.zephyrmist.server.db.Tables.VERSION_LINK;
 import static org.zephyrmist.server.db.Tables.VERSION_LOOKED;
 
 import java.util.ArrayList;
@@ -70,9 +69,11 @@ class FindLinks implements Job {
     }
     transaction.executeWithoutResult(
         t -> {
-          db.deleteFrom(VERSION_LINK).where(VERSION_LINK.VERSION_ID.eq(version)).execute();
-          db.batchInsert(found).execute();
-          db.insertInto(VERSION_LOOKED).values(version).onConflictDoNothing().execute();
+          // whoever comes second waits here for the first, and finds it done
+          int first = db.insertInto(VERSION_LOOKED).values(version).onConflictDoNothing().execute();
+          if (first == 1) {
+            db.batchInsert(found).execute();
+          }
         });
     return Outcome.ENDED;
   }

@@ -138,11 +138,12 @@ class FirstOpenings {
     Map<String, String> all = new HashMap<>();
     for (HeldVersions.Held h : held.of(at.keySet().toArray(UUID[]::new), items)) {
       String host = hostOf.get(h.version() + h.item());
-      h.platformItems()
+      h.in()
           .forEach(
-              (s, item) -> {
+              (s, in) -> {
                 if (host != null && wanted.contains(s + host)) {
-                  link(at.get(s), addresses, item).ifPresent(l -> all.merge(s + host, l, first()));
+                  link(at.get(s), addresses, in.platformItem())
+                      .ifPresent(l -> all.merge(s + host, l, first()));
                 }
               });
     }

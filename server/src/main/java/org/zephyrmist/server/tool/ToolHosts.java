@@ -4,6 +4,7 @@ import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.SECTION_LEARNT;
 import static org.zephyrmist.server.db.Tables.SECTION_TOOL;
 import static org.zephyrmist.server.db.Tables.TOOL_LOOK;
+import static org.zephyrmist.server.db.Tables.VERSION;
 import static org.zephyrmist.server.db.Tables.VERSION_LINK;
 
 import java.time.Clock;
@@ -22,20 +23,23 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Stream;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
+import org.zephyrmist.core.content.Frames;
 import org.zephyrmist.core.tool.Connection;
 import org.zephyrmist.core.tool.LinkState;
+import org.zephyrmist.core.tool.RelinkRule.Link;
 import org.zephyrmist.core.tool.Resolution;
+import org.zephyrmist.core.tool.SectionPlace;
 import org.zephyrmist.core.tool.Seen;
 import org.zephyrmist.core.tool.Sighting;
 import org.zephyrmist.core.tool.Stage;
 import org.zephyrmist.core.tool.Ties;
 import org.zephyrmist.server.db.tables.records.SectionToolRecord;
-import org.zephyrmist.server.db.tables.records.VersionLinkRecord;
 import org.zephyrmist.server.ledger.HeldVersions;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
@@ -60,6 +64,7 @@ class ToolHosts {
   private final ToolSections sections;
   private final ToolConnections connections;
   private final HeldVersions held;
+  private final Relinking relinking;
   private final Clock clock;
 
   ToolHosts(
@@ -68,7 +73,9 @@ class ToolHosts {
       ToolSections sections,
       ToolConnections connections,
       HeldVersions held,
+      Relinking relinking,
       Clock clock) {
+    this.relinking = relinking;
     this.held = held;
     this.db = db;
     this.reach = reach;
@@ -136,9 +143,11 @@ class ToolHosts {
   Picture of(List<ToolSection> all) {
     List<KnownConnection> known = connections.all();
     UUID[] ids = all.stream().map(ToolSection::id).toArray(UUID[]::new);
+    Map<UUID, SectionPlace> places = new HashMap<>();
+    all.forEach(x -> places.put(x.id(), x.place()));
     Map<UUID, Map<String, SectionToolRecord>> seen = seen(ids);
     Set<UUID> looked = looked(ids);
-    Map<UUID, Map<String, Integer>> links = links(ids, known, seen, looked);
+    Map<UUID, Map<String, Integer>> links = links(ids, places, known, seen, looked);
     Map<String, Ties> ties = ties();
     Resolution rules =
         new Resolution(known.stream().map(KnownConnection::connection).toList(), clock.instant());
@@ -262,6 +271,7 @@ class ToolHosts {
    */
   private Map<UUID, Map<String, Integer>> links(
       UUID[] ids,
+      Map<UUID, SectionPlace> places,
       Collection<KnownConnection> known,
       Map<UUID, Map<String, SectionToolRecord>> seen,
       Set<UUID> looked) {
@@ -279,26 +289,69 @@ class ToolHosts {
                     add(all, s, h, r.getLinks());
                   }
                 }));
-    Map<String, List<VersionLinkRecord>> byItem = new HashMap<>();
-    db.selectFrom(VERSION_LINK)
-        .where(VERSION_LINK.TOOL.isTrue().or(VERSION_LINK.HOST.in(hosts)))
-        .forEach(
-            l ->
-                byItem
-                    .computeIfAbsent(l.getVersionId() + l.getItemKey(), k -> new ArrayList<>())
-                    .add(l));
+    ofVersions(ids, places, hosts, looked, all);
+    return all;
+  }
+
+  /** A link of a version, and of which master. */
+  private record Linked(boolean tool, String host, Link link, String master) {}
+
+  private void ofVersions(
+      UUID[] ids,
+      Map<UUID, SectionPlace> places,
+      Set<String> hosts,
+      Set<UUID> looked,
+      Map<UUID, Map<String, Integer>> all) {
+    Map<String, List<Linked>> byItem = new HashMap<>();
     Set<String> items = new HashSet<>();
-    byItem.values().forEach(l -> items.add(l.get(0).getItemKey()));
+    db.select(VERSION_LINK.fields())
+        .select(VERSION.MASTER_ID)
+        .from(VERSION_LINK)
+        .join(VERSION)
+        .on(VERSION.ID.eq(VERSION_LINK.VERSION_ID))
+        .where(toldByVersions(hosts, looked.size() < ids.length))
+        .forEach(
+            r -> {
+              items.add(r.get(VERSION_LINK.ITEM_KEY));
+              byItem
+                  .computeIfAbsent(
+                      r.get(VERSION_LINK.VERSION_ID) + r.get(VERSION_LINK.ITEM_KEY),
+                      k -> new ArrayList<>())
+                  .add(
+                      new Linked(
+                          r.get(VERSION_LINK.TOOL),
+                          r.get(VERSION_LINK.HOST),
+                          new Link(r.get(VERSION_LINK.ADDRESS), new TreeMap<>()),
+                          r.get(VERSION.MASTER_ID).toString()));
+            });
+    Relinking.Dated rules = relinking.dated();
     for (HeldVersions.Held h : held.of(ids, items)) {
-      for (VersionLinkRecord l : byItem.getOrDefault(h.version() + h.item(), List.of())) {
-        for (UUID s : h.platformItems().keySet()) {
-          if (!l.getTool() || !looked.contains(s)) {
-            add(all, s, l.getHost(), 1);
-          }
-        }
+      for (Linked l : byItem.getOrDefault(h.version() + h.item(), List.of())) {
+        h.in()
+            .forEach(
+                (s, in) -> {
+                  if (!l.tool() || !looked.contains(s)) {
+                    add(all, s, host(l, in.at(), places.get(s), rules), 1);
+                  }
+                });
       }
     }
-    return all;
+  }
+
+  /**
+   * Links that only versions tell of: those within texts, and tool links where a platform has not
+   * told.
+   */
+  private static Condition toldByVersions(Set<String> hosts, boolean toolLinksToo) {
+    Condition texts = VERSION_LINK.TOOL.isFalse().and(VERSION_LINK.HOST.in(hosts));
+    return toolLinksToo ? texts.or(VERSION_LINK.TOOL.isTrue()) : texts;
+  }
+
+  private static String host(
+      Linked l, OffsetDateTime delivered, SectionPlace place, Relinking.Dated rules) {
+    return rules.about(l.host())
+        ? Frames.host(rules.at(delivered, l.link(), l.master(), place).address())
+        : l.host();
   }
 
   private static void add(Map<UUID, Map<String, Integer>> all, UUID s, String host, int n) {

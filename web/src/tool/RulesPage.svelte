@@ -1,0 +1,283 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { api, got, type Schemas } from '../api/client';
+  import Act from '../frame/Act.svelte';
+  import { keyList } from '../frame/keys.svelte';
+  import { session } from '../frame/session.svelte';
+  import Trouble from '../frame/Trouble.svelte';
+  import { many } from '../marks/words';
+  import { limits, parameterLines, parametersOf } from './relink';
+
+  /** Rules by which links are rewritten: tried out on all links, then kept. */
+  let rules = $state.raw<Schemas['RelinkView'][] | null>(null);
+  let masters = $state.raw<Schemas['MasterView'][]>([]);
+  let from = $state('');
+  let to = $state('');
+  let sent = $state('');
+  let master = $state('');
+  let term = $state('');
+  let tried = $state.raw<Schemas['RelinkTried'] | null>(null);
+  let trouble = $state.raw<unknown>(null);
+  let said = $state('');
+  let may = $derived(session.me?.role !== 'DESIGNER');
+  let admin = $derived(session.me?.role === 'ADMINISTRATOR');
+  keyList.of = [];
+
+  async function load() {
+    try {
+      rules = await got(api.GET('/api/tools/rules'));
+      masters = await got(api.GET('/api/masters'));
+    } catch (e) {
+      trouble = e;
+    }
+  }
+  $effect(() => untrack(() => void load()));
+
+  function entry(): Schemas['RelinkEntry'] {
+    return {
+      from,
+      to,
+      parameters: parametersOf(sent),
+      masters: master ? [master] : [],
+      terms: term ? [term] : [],
+      campuses: [],
+    };
+  }
+
+  async function tryOut(e: SubmitEvent) {
+    e.preventDefault();
+    if (!session.term) return;
+    said = '';
+    try {
+      tried = await got(
+        api.POST('/api/tools/rules/try', {
+          params: { query: { term: session.term.id } },
+          body: entry(),
+        }),
+      );
+      trouble = null;
+    } catch (x) {
+      tried = null;
+      trouble = x;
+    }
+  }
+
+  async function keep() {
+    try {
+      await got(api.POST('/api/tools/rules', { body: entry() }));
+      said = 'Kept. The next delivery writes links by it; the plan shows each.';
+      from = to = sent = '';
+      tried = null;
+      trouble = null;
+      await load();
+    } catch (x) {
+      trouble = x;
+    }
+  }
+
+  async function end(id: string) {
+    try {
+      await got(api.DELETE('/api/tools/rules/{relink}', { params: { path: { relink: id } } }));
+      trouble = null;
+      await load();
+    } catch (x) {
+      trouble = x;
+    }
+  }
+</script>
+
+<main>
+  <p><a class="link" href="/tools">Tools</a></p>
+  <h1>
+    {rules === null
+      ? 'Reading rules …'
+      : rules.length
+        ? `Links are rewritten by ${many(rules.length, 'rule')}`
+        : 'No link is rewritten'}
+  </h1>
+  {#if rules?.length}
+    <ol>
+      {#each rules as r (r.id)}
+        <li>
+          <span class="fig">{r.rule.from}</span> becomes <span class="fig">{r.rule.to}</span>
+          <span class="quiet"
+            >{[
+              ...parameterLines(r.rule.parameters),
+              ...limits(r.rule, masters, session.terms),
+            ].join(' · ')}</span
+          >
+          {#if may}<button
+              class="link"
+              onclick={() => end(r.id)}
+              aria-label="End the rule for {r.rule.from}">End it</button
+            >{/if}
+        </li>
+      {/each}
+    </ol>
+    <p class="quiet">
+      The first that changes a link counts; none is applied to what another wrote.
+    </p>
+  {/if}
+  {#if may}
+    <form onsubmit={tryOut}>
+      <h2>A new rule</h2>
+      <label
+        >Addresses like
+        <input
+          class="entry fig"
+          required
+          maxlength="500"
+          placeholder={'//loads.ropewalk.example{*rest}'}
+          bind:value={from}
+        /></label
+      >
+      <label
+        >become
+        <input
+          class="entry fig"
+          required
+          maxlength="500"
+          placeholder={'https://ropewalk.example/l{*rest}'}
+          bind:value={to}
+        /></label
+      >
+      <label
+        >and send along (one a line: name=value; name= takes it away)
+        <textarea
+          class="entry fig"
+          rows="2"
+          placeholder={'section={section-code}'}
+          bind:value={sent}></textarea></label
+      >
+      <div class="two">
+        <label
+          >Master <select class="entry" bind:value={master} required={!admin}>
+            <option value="">{admin ? 'every master' : 'choose one'}</option>
+            {#each masters as m (m.id)}<option value={m.id}>{m.code} {m.title}</option>{/each}
+          </select></label
+        >
+        <label
+          >Term <select class="entry" bind:value={term}>
+            <option value="">every term</option>
+            {#each session.terms as t (t.id)}<option value={t.id}>{t.title}</option>{/each}
+          </select></label
+        >
+      </div>
+      <p class="quiet">
+        {'{name}'} stands for what is between two of / ? # &amp;, {'{*rest}'} for all the rest. Values
+        of the section, such as {'{section-code}'} and {'{term}'}, can be filled in.
+      </p>
+      <Act type="submit">Try it on all links of {session.term?.title ?? 'the term'}</Act>
+    </form>
+  {/if}
+  <Trouble of={trouble} />
+  {#if said}<p role="status">{said}</p>{/if}
+  {#if tried}
+    <section aria-label="Tried out">
+      <h2>
+        {tried.changed
+          ? `${tried.changed} of ${many(tried.links, 'link')} would change, in ${many(tried.sections, 'section')}`
+          : `None of ${many(tried.links, 'link')} would change`}
+      </h2>
+      {#if tried.changed && tried.changed === tried.links}
+        <p class="mind">It is about every link there is. Say more closely which it is about.</p>
+      {/if}
+      {#if tried.leadsOn}
+        <p class="mind">
+          {many(tried.leadsOn, 'link')} would be changed again by another rule; they stay as they are.
+        </p>
+      {/if}
+      {#if tried.some.length}
+        <table>
+          <thead><tr><th>Section</th><th>Before and after</th></tr></thead>
+          <tbody>
+            {#each tried.some as t, i (i)}
+              <tr>
+                <td class="fig">{t.section}</td>
+                <td>
+                  <span class="fig before">{t.before}</span><br />
+                  <span class="fig">{t.after}</span>
+                  {#if t.leadsOn}<br /><span class="quiet">the rule for {t.leadsOn} leads on</span
+                    >{/if}
+                </td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+        {#if tried.changed > tried.some.length}
+          <p class="faint">The first {tried.some.length} are shown.</p>
+        {/if}
+      {/if}
+      <Act main onclick={keep}>Keep this rule</Act>
+    </section>
+  {/if}
+</main>
+
+<style>
+  main {
+    padding: 12px 16px 24px;
+    overflow: auto;
+    max-width: 1100px;
+    display: grid;
+    gap: 10px;
+    align-content: start;
+  }
+  form {
+    display: grid;
+    gap: 8px;
+    justify-items: start;
+    max-width: 720px;
+    border-top: 1px solid var(--line);
+    padding-top: 10px;
+  }
+  label {
+    display: grid;
+    gap: 2px;
+    width: 100%;
+    font-size: 13px;
+    color: var(--ink-2);
+  }
+  label .entry {
+    color: var(--ink);
+    width: 100%;
+    max-width: none;
+  }
+  .two {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 8px;
+    width: 100%;
+  }
+  ol {
+    margin: 0;
+    padding-left: 20px;
+    list-style: decimal;
+  }
+  li {
+    padding: 3px 0;
+  }
+  table {
+    width: 100%;
+    border-collapse: collapse;
+    margin: 6px 0;
+  }
+  th {
+    text-align: left;
+    font-weight: 400;
+    color: var(--ink-3);
+  }
+  td,
+  th {
+    border-bottom: 1px solid var(--line-soft);
+    padding: 4px 12px 4px 0;
+    vertical-align: top;
+    overflow-wrap: anywhere;
+  }
+  .before {
+    color: var(--ink-2);
+    text-decoration: line-through;
+  }
+  .mind {
+    color: var(--mind);
+  }
+</style>
