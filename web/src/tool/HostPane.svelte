@@ -63,7 +63,7 @@
   {:else if host}
     <section>
       <h2>{host.name}</h2>
-      <p class="fig quiet">{host.host}</p>
+      {#if host.name !== host.host}<p class="fig quiet">{host.host}</p>{/if}
       <ul class="plain">
         {#each byReason(host.cells) as [reason, cells] (reason)}
           <li class="sum"><b class="fig">{cells.length}</b><span>{reasonWords[reason]}</span></li>

@@ -148,7 +148,7 @@
     display: flex;
     flex-direction: column;
     min-height: 0;
-    padding: 12px 0 52px 16px;
+    padding: 12px 0 0 16px;
   }
   .head {
     display: flex;

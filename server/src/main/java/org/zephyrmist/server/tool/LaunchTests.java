@@ -23,11 +23,11 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.zephyrmist.core.tool.BasicLaunch;
 import org.zephyrmist.core.tool.BasicLaunch.Role;
-import org.zephyrmist.core.tool.LaunchAnswer.Outcome;
+import org.zephyrmist.core.tool.LaunchPair;
 import org.zephyrmist.core.tool.RelinkRule.Link;
-import org.zephyrmist.core.tool.Seen;
 import org.zephyrmist.core.tool.Way;
 import org.zephyrmist.server.queue.Job;
+import org.zephyrmist.server.queue.Outcome;
 import org.zephyrmist.server.tool.ToolLaunches.Answered;
 import org.zephyrmist.server.tool.ToolSections.ToolSection;
 
@@ -91,7 +91,7 @@ class LaunchTests implements Job {
   }
 
   @Override
-  public org.zephyrmist.server.queue.Outcome run(UUID round) {
+  public Outcome run(UUID round) {
     var wanted =
         db.selectFrom(TEST_WANTED)
             .where(TEST_WANTED.ROUND.eq(round))
@@ -100,7 +100,7 @@ class LaunchTests implements Job {
             .fetch();
     if (wanted.isEmpty()) {
       stopped.tell(round);
-      return org.zephyrmist.server.queue.Outcome.ENDED;
+      return Outcome.ENDED;
     }
     Map<String, UUID> asked = new HashMap<>();
     wanted.forEach(w -> asked.put(w.getSectionId() + w.getHost(), w.getPersonId()));
@@ -122,7 +122,7 @@ class LaunchTests implements Job {
           keep(done, asked, round);
           db.batchDelete(wanted).execute();
         });
-    return org.zephyrmist.server.queue.Outcome.after(Duration.ZERO);
+    return Outcome.after(Duration.ZERO);
   }
 
   private Optional<Signer> signer(KnownConnection k, ToolSection s, Map<UUID, String> secrets) {
@@ -193,19 +193,13 @@ class LaunchTests implements Job {
   /** What two launches say of a host in a section. */
   private org.jooq.Query found(List<Tested> two, OffsetDateTime now) {
     Tested instructor = two.get(0);
-    Outcome first = instructor.answered().answer().outcome();
-    Optional<Outcome> second =
-        two.stream()
-            .filter(t -> t.role() == Role.LEARNER)
-            .map(t -> t.answered().answer().outcome())
-            .findFirst();
-    boolean silent =
-        first == Outcome.NO_ANSWER || second.filter(Outcome.NO_ANSWER::equals).isPresent();
-    boolean out = second.filter(Outcome.REFUSED::equals).isPresent();
-    Seen.Tested tested =
-        silent
-            ? Seen.Tested.NO_ANSWER
-            : out ? Seen.Tested.STUDENTS_SHUT_OUT : Seen.Tested.NOTHING_WRONG;
+    LaunchPair pair =
+        new LaunchPair(
+            instructor.answered().answer(),
+            two.stream()
+                .filter(t -> t.role() == Role.LEARNER)
+                .map(t -> t.answered().answer())
+                .findFirst());
     return db.query(
         "insert into section_tool (section_id, host, support, data, tested, tested_at, refused,"
             + " looked_at) values (?, ?, true, 'NONE', ?, ?::timestamptz, ?, ?::timestamptz) on"
@@ -213,14 +207,9 @@ class LaunchTests implements Job {
             + " excluded.tested_at, refused = excluded.refused",
         instructor.section().id(),
         instructor.host(),
-        tested.name(),
+        pair.tested().name(),
         now,
-        first == Outcome.REFUSED ? said(instructor) : "",
+        pair.refused().orElse(""),
         now);
-  }
-
-  private static String said(Tested t) {
-    String said = t.answered().answer().said();
-    return said.isEmpty() ? "It refused and said nothing." : said;
   }
 }
