@@ -78,8 +78,8 @@ describe('what is to be done', () => {
   const cells = hosts(tools, all).flatMap((h) => h.cells);
   const keyed = { id: 'c', way: 'KEY_AND_SECRET', secret: true } as Connection;
 
-  it('is written only where there is an interface and a secret', () => {
-    expect(toWrite(cells, [keyed]).map((c) => c.section.id)).toEqual(['s3', 's4', 's1']);
+  it('is written where it is missing, if there is an interface and a secret', () => {
+    expect(toWrite(cells, [keyed]).map((c) => c.section.id)).toEqual(['s4']);
     expect(toWrite(cells, [{ ...keyed, secret: false }])).toEqual([]);
   });
 

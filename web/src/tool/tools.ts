@@ -167,12 +167,16 @@ export function byReason(cells: readonly Cell[]): [Reason, Cell[]][] {
   return [...by].sort((a, b) => b[1].length - a[1].length);
 }
 
-/** Cells that credentials of a connection can be written for. */
+/** Cells where credentials are missing, or may be, and can be written. */
 export function toWrite(cells: readonly Cell[], all: readonly Connection[]): Cell[] {
   const keyed = new Set(all.filter((c) => c.way === 'KEY_AND_SECRET' && c.secret).map((c) => c.id));
   return cells.filter(
     (c) =>
-      c.section.shell && !c.section.byHand && c.state.connection && keyed.has(c.state.connection),
+      (c.state.standing === 'NOT_CONNECTED' || c.state.stuck === 'APPROVAL') &&
+      c.section.shell &&
+      !c.section.byHand &&
+      c.state.connection &&
+      keyed.has(c.state.connection),
   );
 }
 

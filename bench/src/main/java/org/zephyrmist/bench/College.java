@@ -21,7 +21,7 @@ import tools.jackson.databind.JsonNode;
 
 /** Larkmoor on a stage: a coordinator, a platform, sections with empty shells, a master. */
 final class College {
-  private static final String ADMINISTRATOR = "rosalind@larkmoor.example";
+  static final String ADMINISTRATOR = "rosalind@larkmoor.example";
   static final String COORDINATOR = "ines@larkmoor.example";
   static final String PASSWORD = "only-for-measuring";
   final Caller api;

@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import org.zephyrmist.stage.Caller;
 import org.zephyrmist.stage.Folders;
 import org.zephyrmist.stage.Samples;
 import org.zephyrmist.stage.Stage;
@@ -52,7 +53,7 @@ final class ToolLinksOfSections {
       try (Connection db = s.connect()) {
         List<String> ids = college.sections(db);
         Deliver.deliver(college, ids);
-        enter(college);
+        enter();
         String term = college.api.get("/api/coverage/terms").get(0).path("id").asString();
         String path = "/api/tools?term=" + term;
         College.await(
@@ -80,8 +81,10 @@ final class ToolLinksOfSections {
         .with("links of each", links);
   }
 
-  private static void enter(College college) {
-    college.api.post(
+  private static void enter() {
+    Caller administrator = new Caller(Stage.address(0));
+    administrator.signIn(College.ADMINISTRATOR, College.PASSWORD);
+    administrator.post(
         "/api/tools/connections",
         Map.ofEntries(
             Map.entry("name", "PromptDesk"),

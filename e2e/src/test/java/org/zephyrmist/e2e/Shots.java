@@ -91,6 +91,7 @@ class Shots {
       go("/deliveries/ledger");
       page.getByText("The newest 200 receipts").waitFor();
       shot("ledger");
+      page.evaluate("sessionStorage.removeItem('hand')");
       go("/tools?host=cuebench.example");
       page.getByRole(
               AriaRole.BUTTON,

@@ -1,6 +1,7 @@
 package org.zephyrmist.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.zephyrmist.server.db.Tables.TOOL_WRITE;
 import static org.zephyrmist.server.db.Tables.VERSION_LINK;
 import static org.zephyrmist.server.db.Tables.VERSION_LOOKED;
 
@@ -178,6 +179,9 @@ class ToolsIT extends ServerIT {
     assertThat(PracticeTools.answer(asked, "/answer/course")).contains("Tied to course cu-");
     look(to.get(0));
     comes(to.get(0), CUEBENCH, "WORKS WORKS");
+    apply(c, to.subList(0, 1), true);
+    await(() -> db.fetchCount(TOOL_WRITE), n -> n == 0);
+    assertThat(state(to.get(0), CUEBENCH)).as("written once more").isEqualTo("WORKS WORKS");
     // the second section's instructor answers with the first one's course
     String course =
         db.fetchSingle("select course from section_tool where section_id = ?", to.get(0))

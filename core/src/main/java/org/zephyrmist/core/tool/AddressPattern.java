@@ -1,5 +1,6 @@
 package org.zephyrmist.core.tool;
 
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.Locale;
@@ -15,20 +16,23 @@ import java.util.regex.Pattern;
  * / ? # &amp;</code>, <code>{*name}</code> at the end for all the rest, also for nothing. Without a
  * scheme ({@code //host/...}) it stands for both of the web's. A part ends where the sign comes for
  * the first time that follows it in the pattern, so that an address is gone through once.
- *
- * @param text as it was written
  */
-public record AddressPattern(String text) {
+public final class AddressPattern {
   private static final Pattern PART = Pattern.compile("\\{(\\*?)([a-z][a-z0-9-]{0,39})\\}");
   private static final int MOST = 500;
   private static final Pattern WHOLE =
       Pattern.compile("(?i:https?:)?//[^/?#{}]+(?:[/?#].*|\\{\\*.*)?");
 
+  private final String text;
+  private final Set<String> names;
+  private final Pattern regex;
+
   /**
+   * @param written as people write it
    * @throws IllegalArgumentException with what is wrong, to be shown
    */
-  public AddressPattern {
-    text = text.strip();
+  public AddressPattern(String written) {
+    text = written.strip();
     if (!WHOLE.matcher(text).matches()) {
       throw new IllegalArgumentException(
           "It names no host. Begin with https:// or //, and the host in full.");
@@ -36,7 +40,7 @@ public record AddressPattern(String text) {
     if (text.length() > MOST) {
       throw new IllegalArgumentException("It is longer than " + MOST + " signs.");
     }
-    Set<String> names = new LinkedHashSet<>();
+    names = new LinkedHashSet<>();
     Matcher m = PART.matcher(text);
     int end = -1;
     while (m.find()) {
@@ -56,6 +60,12 @@ public record AddressPattern(String text) {
       throw new IllegalArgumentException(
           "A part is written as {name}, in small letters, digits and hyphens.");
     }
+    regex = regex();
+  }
+
+  /** As it was written. */
+  public String text() {
+    return text;
   }
 
   /** The host, in lower case. */
@@ -67,20 +77,18 @@ public record AddressPattern(String text) {
 
   /** Names of its parts, in their order. */
   public Set<String> names() {
-    Set<String> names = new LinkedHashSet<>();
-    PART.matcher(text).results().forEach(r -> names.add(r.group(2)));
-    return names;
+    return Collections.unmodifiableSet(names);
   }
 
   /** The parts of an address that looks like this, by their names; none if it does not. */
   public Optional<Map<String, String>> parts(String address) {
-    Matcher m = regex().matcher(address);
+    Matcher m = regex.matcher(address);
     if (!m.matches()) {
       return Optional.empty();
     }
     Map<String, String> parts = new LinkedHashMap<>();
     int group = 1;
-    for (String name : names()) {
+    for (String name : names) {
       parts.put(name, m.group(group++));
     }
     return Optional.of(parts);
@@ -120,5 +128,20 @@ public record AddressPattern(String text) {
     if (to > split) {
       all.append(Pattern.quote(text.substring(split, to)));
     }
+  }
+
+  @Override
+  public boolean equals(Object o) {
+    return o instanceof AddressPattern p && p.text.equals(text);
+  }
+
+  @Override
+  public int hashCode() {
+    return text.hashCode();
+  }
+
+  @Override
+  public String toString() {
+    return text;
   }
 }

@@ -6,7 +6,6 @@ import static org.zephyrmist.server.db.Tables.TEST_WANTED;
 
 import jakarta.annotation.PreDestroy;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -26,6 +25,7 @@ import org.zephyrmist.core.tool.BasicLaunch.Role;
 import org.zephyrmist.core.tool.LaunchPair;
 import org.zephyrmist.core.tool.RelinkRule.Link;
 import org.zephyrmist.core.tool.Way;
+import org.zephyrmist.server.db.tables.records.TestWantedRecord;
 import org.zephyrmist.server.queue.Job;
 import org.zephyrmist.server.queue.Outcome;
 import org.zephyrmist.server.tool.ToolLaunches.Answered;
@@ -39,7 +39,7 @@ import org.zephyrmist.server.tool.ToolSections.ToolSection;
 class LaunchTests implements Job {
   static final String NAME = "test-launches";
   private static final int AT_ONCE = 8;
-  private static final int BATCH = 40;
+  private static final int BATCH = 80;
   private final ExecutorService workers = Executors.newFixedThreadPool(AT_ONCE);
   private final DSLContext db;
   private final ToolSections sections;
@@ -92,28 +92,40 @@ class LaunchTests implements Job {
 
   @Override
   public Outcome run(UUID round) {
-    var wanted =
-        db.selectFrom(TEST_WANTED)
-            .where(TEST_WANTED.ROUND.eq(round))
-            .orderBy(TEST_WANTED.HOST, TEST_WANTED.SECTION_ID)
-            .limit(BATCH)
-            .fetch();
-    if (wanted.isEmpty()) {
-      stopped.tell(round);
-      return Outcome.ENDED;
+    List<TestWantedRecord> wanted = next(round);
+    while (!wanted.isEmpty()) {
+      test(wanted, round);
+      wanted = next(round);
     }
+    stopped.tell(round);
+    return Outcome.ENDED;
+  }
+
+  private List<TestWantedRecord> next(UUID round) {
+    return db.selectFrom(TEST_WANTED)
+        .where(TEST_WANTED.ROUND.eq(round))
+        .orderBy(TEST_WANTED.HOST, TEST_WANTED.SECTION_ID)
+        .limit(BATCH)
+        .fetch();
+  }
+
+  private void test(List<TestWantedRecord> wanted, UUID round) {
     Map<String, UUID> asked = new HashMap<>();
     wanted.forEach(w -> asked.put(w.getSectionId() + w.getHost(), w.getPersonId()));
     List<CompletableFuture<List<Tested>>> under = new ArrayList<>();
-    List<ToolSection> at = sections.where(SECTION.ID.in(wanted.map(w -> w.getSectionId())));
+    List<ToolSection> at =
+        sections.where(SECTION.ID.in(wanted.stream().map(w -> w.getSectionId()).toList()));
     Map<String, KnownConnection> known = new HashMap<>();
     connections.all().forEach(c -> known.put(c.connection().id(), c));
     Map<UUID, String> secrets = new HashMap<>();
+    Map<String, Link> any = new HashMap<>();
+    wanted.forEach(w -> any.computeIfAbsent(w.getHost(), links::any));
     for (ToolHosts.Cell c : hosts.of(at).cells()) {
       if (asked.containsKey(c.section().id() + c.host()) && TestRounds.testable(c)) {
         KnownConnection k = known.get(c.state().connection().orElseThrow().id());
         Optional<Signer> signer = signer(k, c.section(), secrets);
-        under.add(CompletableFuture.supplyAsync(() -> both(c, k, signer), workers));
+        under.add(
+            CompletableFuture.supplyAsync(() -> both(c, any.get(c.host()), k, signer), workers));
       }
     }
     List<Tested> done = under.stream().flatMap(f -> f.join().stream()).toList();
@@ -122,7 +134,6 @@ class LaunchTests implements Job {
           keep(done, asked, round);
           db.batchDelete(wanted).execute();
         });
-    return Outcome.after(Duration.ZERO);
   }
 
   private Optional<Signer> signer(KnownConnection k, ToolSection s, Map<UUID, String> secrets) {
@@ -135,19 +146,21 @@ class LaunchTests implements Job {
   }
 
   /** As a student only where an instructor gets in: else it says nothing new. */
-  private List<Tested> both(ToolHosts.Cell c, KnownConnection k, Optional<Signer> signer) {
+  private List<Tested> both(
+      ToolHosts.Cell c, Link link, KnownConnection k, Optional<Signer> signer) {
     UUID id = UUID.fromString(k.connection().id());
-    Answered first = launches.send(launch(c, k, Role.INSTRUCTOR), signer, k.connection().hosts());
+    Answered first =
+        launches.send(launch(c, link, k, Role.INSTRUCTOR), signer, k.connection().hosts());
     Tested instructor = new Tested(c.section(), c.host(), id, Role.INSTRUCTOR, first);
     if (!first.answer().opened()) {
       return List.of(instructor);
     }
-    Answered second = launches.send(launch(c, k, Role.LEARNER), signer, k.connection().hosts());
+    Answered second =
+        launches.send(launch(c, link, k, Role.LEARNER), signer, k.connection().hosts());
     return List.of(instructor, new Tested(c.section(), c.host(), id, Role.LEARNER, second));
   }
 
-  private BasicLaunch launch(ToolHosts.Cell c, KnownConnection k, Role role) {
-    Link any = links.any(c.host());
+  private BasicLaunch launch(ToolHosts.Cell c, Link any, KnownConnection k, Role role) {
     java.util.SortedMap<String, String> sent = new java.util.TreeMap<>(any.parameters());
     if (!c.course().isEmpty()) {
       sent.put("tool_course", c.course());

@@ -160,14 +160,18 @@ class Sightings {
         now);
   }
 
-  /** Credentials of a connection stand in shells now, one for each place of the lists. */
+  /**
+   * Credentials of a connection stand in shells now, one for each place of the lists. Where some
+   * stood already, what was opened since then stays opened.
+   */
   void written(List<UUID> sections, List<String> hosts, List<UUID> of, List<Integer> generations) {
     db.query(
-            "insert into section_tool (section_id, host, support, data, written_at, connection_id,"
+            "insert into section_tool as t (section_id, host, support, data, written_at, connection_id,"
                 + " generation, looked_at) select x.s, x.h, true, 'THERE', ?::timestamptz, x.c, x.g, ?::timestamptz"
                 + " from unnest(?::uuid[], ?::text[], ?::uuid[], ?::int[]) x(s, h, c, g)"
                 + " on conflict (section_id, host) do update set data = 'THERE', refused = '',"
-                + " written_at = excluded.written_at, connection_id = excluded.connection_id,"
+                + " written_at = case when t.data = 'THERE' then t.written_at"
+                + " else excluded.written_at end, connection_id = excluded.connection_id,"
                 + " generation = excluded.generation",
             OffsetDateTime.now(clock),
             OffsetDateTime.now(clock),
