@@ -42,8 +42,7 @@ final class ToolLinksOfSections {
             "1s",
             "ZEPHYRMIST_TOOLTESTSEVERY",
             "0s");
-    try (Stage s =
-        new Stage("bench", settings, List.of("-XX:+UseSerialGC", "-Xmx1g")).open(1)) {
+    try (Stage s = new Stage("bench", settings, List.of("-XX:+UseSerialGC", "-Xmx1g")).open(1)) {
       College college = College.found(sections, folder);
       List<String> hosts = new ArrayList<>();
       for (int i = 0; i < links; i++) {
@@ -155,8 +154,7 @@ final class ToolLinksOfSections {
   }
 
   private void test(College college, Connection db, List<String> ids) throws Exception {
-    JsonNode begun =
-        college.api.post("/api/tools/tests", Map.of("sections", ids, "host", HOST));
+    JsonNode begun = college.api.post("/api/tools/tests", Map.of("sections", ids, "host", HOST));
     if (begun.path("testing").asInt() != sections) {
       throw new IllegalStateException("Only " + begun + " are tested");
     }
