@@ -38,7 +38,9 @@
         tools = await got(api.GET('/api/tools', { params: { query: { term } } }));
         trouble = null;
         const busy = tools.hosts.some((h) => h.writing.includes(1));
+        const told = tools.sections.filter((s) => s.shell && !s.byHand).length;
         if (busy || Date.now() < until) timer = setTimeout(() => reading++, AGAIN);
+        else if (tools.looked < told) timer = setTimeout(() => reading++, 4 * AGAIN);
       } catch (e) {
         trouble = e;
       }

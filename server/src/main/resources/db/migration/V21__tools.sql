@@ -37,7 +37,7 @@ create table tool_term (
 
 -- Links of versions that lead to a host; a version never changes, so they are found once.
 create table version_link (
-  version_id uuid not null references version,
+  version_id uuid not null references version on delete cascade,
   item_key text not null,
   n int not null,
   tool boolean not null,
@@ -47,7 +47,7 @@ create table version_link (
   primary key (version_id, item_key, n)
 );
 create index on version_link (host);
-create table version_looked (version_id uuid primary key references version);
+create table version_looked (version_id uuid primary key references version on delete cascade);
 
 -- What is known of a host in a section.
 create table section_tool (

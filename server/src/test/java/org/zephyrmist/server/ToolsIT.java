@@ -396,6 +396,17 @@ class ToolsIT extends ServerIT {
     assertThat(administrator.put(at, yes).status()).isEqualTo(200);
     assertThat(administrator.put(at, yes).status()).as("decided").isEqualTo(409);
     assertThat(state(to.get(0), "approved.example")).isEqualTo("WORKS WORKS");
+    // a connection is approved with its hosts, and only with all of them
+    add(connection("Approved again", "approved.example", "OPEN", "\"APPROVAL\"", ""));
+    add(
+        connection("Approved in part", "approved.example", "OPEN", "\"APPROVAL\"", "")
+            .replace("[\"approved.example\"]", "[\"approved.example\",\"unasked.example\"]"));
+    assertThat(
+            db.fetch("select name from tool_connection where approved_at is not null")
+                .map(r -> r.get(0, String.class)))
+        .contains("Approved", "Approved again")
+        .doesNotContain("Approved in part");
+    db.execute("delete from tool_connection where name like 'Approved %'");
     assertThat(db.fetch("select subject from mail where about like 'tool %'").map(r -> r.get(0)))
         .contains("May approved.example be used?", "approved.example is approved");
   }
@@ -551,5 +562,51 @@ class ToolsIT extends ServerIT {
       IntStream.range(0, 8).parallel().forEach(i -> find.run(version));
       assertThat(db.fetchCount(VERSION_LINK, VERSION_LINK.VERSION_ID.eq(version))).isEqualTo(3);
     }
+  }
+
+  @Test
+  void instructorsAreToldWhatIsTheirsToOpenAndWrittenToOnceADay() throws Exception {
+    List<UUID> to = delivered("TLA", new String[] {"open-once.example"}, "lgt-ti1", "lgt-ti2");
+    Caller instructor = another("tools-instructor@x.example", Role.INSTRUCTOR);
+    db.execute(
+        "insert into section_instructor select ?, id from person where email ="
+            + " 'tools-instructor@x.example'",
+        to.get(0));
+    add(
+        connection(
+            "Opened once",
+            "open-once.example",
+            "OPEN",
+            "\"PAIRING\",\"FIRST_OPENING\"",
+            ",\"words\":\"Tied to {course}\""));
+    comes(to.get(0), "open-once.example", "NOT_OPENED NOT_PAIRED");
+    JsonNode mine = instructor.get("/api/tools/openings/mine").json();
+    JsonNode one =
+        mine.valueStream()
+            .filter(o -> o.path("section").asString().equals("" + to.get(0)))
+            .findFirst()
+            .orElseThrow();
+    assertThat(one.path("tool").asString()).isEqualTo("Opened once");
+    assertThat(one.path("answers").asBoolean()).isTrue();
+    assertThat(one.path("link").asString())
+        .isEqualTo(
+            Practice.address()
+                + "/shells/lgt-ti1/items/"
+                + Practice.item("lgt-ti1", "Open open-once.example").path("id").asString());
+    assertThat(mine.toString()).as("another's").doesNotContain("lgt-ti2");
+    String both = "{\"sections\":[\"%s\",\"%s\"]}".formatted(to.get(0), to.get(1));
+    assertThat(coordinator.post("/api/tools/openings/mail", both).json().path("people").asInt())
+        .as("who has a mail address")
+        .isPositive();
+    assertThat(coordinator.post("/api/tools/openings/mail", both).json().path("people").asInt())
+        .as("once a day")
+        .isZero();
+    assertThat(
+            db.fetch("select body from mail where about like 'first openings%'")
+                .map(r -> r.get(0, String.class)))
+        .anySatisfy(
+            body ->
+                assertThat(body)
+                    .contains("lgt-ti1, Opened once", "a new copy, for this section alone"));
   }
 }

@@ -72,9 +72,10 @@ public class Mails {
    * The same for mail that is about no delivery.
    *
    * @param about what it is about, by which each person gets it once
+   * @return how many had not got it yet
    */
-  public void put(String about, List<UUID> people, String subject, String body) {
-    db.query(
+  public int put(String about, List<UUID> people, String subject, String body) {
+    return db.query(
             "insert into mail (id, person_id, address, subject, body, made_at, about)"
                 + " select gen_random_uuid(), p.id, p.email, ?, ?, ?::timestamptz, ? from person p"
                 + " where p.id = any(?) and p.email is not null on conflict do nothing",

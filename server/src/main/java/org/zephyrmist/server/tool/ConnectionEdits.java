@@ -6,8 +6,8 @@ import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.TERM;
 import static org.zephyrmist.server.db.Tables.TOOL_CONNECTION;
 import static org.zephyrmist.server.db.Tables.TOOL_HOST;
-import static org.zephyrmist.server.db.Tables.TOOL_REQUEST;
 import static org.zephyrmist.server.db.Tables.TOOL_TERM;
+import static org.zephyrmist.server.db.Tables.TOOL_WRITE;
 
 import java.time.Clock;
 import java.time.OffsetDateTime;
@@ -83,10 +83,15 @@ public class ConnectionEdits {
     return id;
   }
 
-  /** A host that was approved before anybody entered its connection. */
+  /** Whether each of the hosts was approved before anybody entered a connection of it. */
   private boolean approved(Set<String> hosts) {
-    return db.fetchExists(
-        TOOL_REQUEST, TOOL_REQUEST.HOST.in(hosts).and(TOOL_REQUEST.DECIDED.eq("APPROVED")));
+    return db.fetchSingle(
+                "select count(*)::int from unnest(?::text[]) h where (select r.decided from"
+                    + " tool_request r where r.host = h and r.decided is not null"
+                    + " order by r.decided_at desc limit 1) = 'APPROVED'",
+                (Object) hosts.toArray(String[]::new))
+            .get(0, Integer.class)
+        == hosts.size();
   }
 
   @Transactional
@@ -105,6 +110,9 @@ public class ConnectionEdits {
       r.setGeneration(r.getGeneration() + 1);
     }
     r.update();
+    if (r.getSecret() == null) { // nothing is left to be written
+      db.deleteFrom(TOOL_WRITE).where(TOOL_WRITE.CONNECTION_ID.eq(id)).execute();
+    }
     db.deleteFrom(TOOL_HOST).where(TOOL_HOST.CONNECTION_ID.eq(id)).execute();
     db.deleteFrom(TOOL_TERM).where(TOOL_TERM.CONNECTION_ID.eq(id)).execute();
     tie(id, hosts, e.terms());

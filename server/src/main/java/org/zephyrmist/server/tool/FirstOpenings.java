@@ -163,7 +163,7 @@ class FirstOpenings {
   /**
    * Writes to the instructors of sections what is theirs to open, one mail to each.
    *
-   * @return how many were written to
+   * @return how many were written to; not those who got it today already
    */
   @Transactional
   public int write(List<UUID> asked, SignedIn who) {
@@ -183,16 +183,17 @@ class FirstOpenings {
       }
     }
     String about = "first openings " + OffsetDateTime.now(clock).toLocalDate();
-    byPerson.forEach(
-        (p, of) -> mails.put(about, List.of(p), "Please open your tools once", body(of, who)));
-    if (!byPerson.isEmpty()) {
-      events.add(
-          who.id(),
-          "asked for first openings",
-          all.size() + " openings",
-          byPerson.size() + " people");
+    int written = 0;
+    for (Map.Entry<UUID, List<OpeningApi.Opening>> e : byPerson.entrySet()) {
+      written +=
+          mails.put(
+              about, List.of(e.getKey()), "Please open your tools once", body(e.getValue(), who));
     }
-    return byPerson.size();
+    if (written > 0) {
+      events.add(
+          who.id(), "asked for first openings", all.size() + " openings", written + " people");
+    }
+    return written;
   }
 
   private String body(List<OpeningApi.Opening> all, SignedIn who) {

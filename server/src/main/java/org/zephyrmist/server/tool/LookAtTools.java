@@ -1,6 +1,8 @@
 package org.zephyrmist.server.tool;
 
+import java.time.Clock;
 import java.time.Duration;
+import java.time.OffsetDateTime;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
@@ -28,13 +30,16 @@ class LookAtTools implements Job {
   private final Platforms platforms;
   private final Turns turns;
   private final Settings settings;
+  private final Clock clock;
 
   LookAtTools(
       Sightings sightings,
       ToolConnections connections,
       Platforms platforms,
       Turns turns,
-      Settings settings) {
+      Settings settings,
+      Clock clock) {
+    this.clock = clock;
     this.sightings = sightings;
     this.connections = connections;
     this.platforms = platforms;
@@ -62,14 +67,16 @@ class LookAtTools implements Job {
     if (!turns.begin(platform)) {
       return Outcome.NOT_NOW;
     }
+    OffsetDateTime asked = OffsetDateTime.now(clock);
     try {
       sightings.keep(
           due,
+          asked,
           platforms.gateway(platform).tools(due.stream().map(Sightings.Due::shell).toList()),
           words());
     } catch (PlatformException e) {
       LOG.info("Platform {} could not be asked about tools: {}", platform, e.getMessage());
-      sightings.failed(due, e.getMessage());
+      sightings.failed(due, asked, e.getMessage());
     } finally {
       turns.end(platform);
     }

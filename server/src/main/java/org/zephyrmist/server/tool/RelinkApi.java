@@ -92,7 +92,7 @@ class RelinkApi {
     return edits.list();
   }
 
-  /** Tries a rule on all links of a term, before the rules that are kept; nothing is changed. */
+  /** Tries a rule on all links of a term, after the rules that are kept; nothing is changed. */
   @PostMapping("/try")
   RelinkTried tryOut(
       @RequestParam UUID term,

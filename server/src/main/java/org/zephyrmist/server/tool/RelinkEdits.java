@@ -115,7 +115,7 @@ class RelinkEdits {
     RelinkRule rule = rule(id, e);
     mayBe(e, who);
     // a rule whose own result it is about would never come to rest
-    String sample = e.to().replaceAll("\\{\\*?[^}]*}", "x");
+    String sample = e.to().replaceAll("\\{\\*[^}]*}", "/x").replaceAll("\\{[^}]*}", "x");
     if (rule.from().parts(sample).isPresent()) {
       throw Refusal.bad(
           "The rule is about its own results: what it writes looks like what it looks for.",

@@ -83,8 +83,8 @@ class RelinkTrial {
                               r.get(VERSION_LINK.ADDRESS),
                               json.readValue(r.get(VERSION_LINK.PARAMETERS).data(), PARAMETERS))));
             });
-    List<RelinkRule> rules = new ArrayList<>(List.of(rule));
-    rules.addAll(relinking.rules().rules());
+    List<RelinkRule> rules = new ArrayList<>(relinking.rules().rules());
+    rules.add(rule);
     Count count = new Count(new RelinkRules(rules), rule, relinking.today());
     for (HeldVersions.Held h : held.of(at.keySet().toArray(UUID[]::new), items)) {
       for (Linked l : byItem.getOrDefault(h.version() + h.item(), List.of())) {

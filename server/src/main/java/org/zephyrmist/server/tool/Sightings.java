@@ -92,17 +92,17 @@ class Sightings {
   }
 
   /** That looking at these failed; they are looked at again when all others were. */
-  void failed(List<Due> all, String trouble) {
-    looked(all, trouble);
+  void failed(List<Due> all, OffsetDateTime asked, String trouble) {
+    looked(all, asked, trouble);
   }
 
-  private void looked(List<Due> all, String trouble) {
+  private void looked(List<Due> all, OffsetDateTime asked, String trouble) {
     db.query(
             "insert into tool_look (section_id, wanted, looked_at, trouble)"
                 + " select unnest(?::uuid[]), false, ?::timestamptz, ? on conflict (section_id) do update set"
                 + " wanted = false, looked_at = excluded.looked_at, trouble = excluded.trouble",
             all.stream().map(Due::section).toArray(UUID[]::new),
-            OffsetDateTime.now(clock),
+            asked,
             trouble)
         .execute();
   }
@@ -111,14 +111,16 @@ class Sightings {
    * Keeps what a platform told of these shells. What was once known of an agreement or a course
    * stays until the platform tells of another.
    *
+   * @param asked when the platform was asked: what was learnt since then may not be in its answer
    * @param words by host, that tools say when they are tied
    */
   @Transactional
-  void keep(List<Due> shells, List<ToolHost> told, Map<String, ToolWords> words) {
+  void keep(
+      List<Due> shells, OffsetDateTime asked, List<ToolHost> told, Map<String, ToolWords> words) {
     Map<String, UUID> sections = new HashMap<>();
     shells.forEach(d -> sections.put(d.shell(), d.section()));
     OffsetDateTime now = OffsetDateTime.now(clock);
-    // what no link leads to any more is known no longer, but for what was written
+    // of what the platform tells nothing any more, nothing is known
     db.query(
             "delete from section_tool t where t.section_id = any(?) and not exists (select 1 from"
                 + " unnest(?::uuid[], ?::text[]) x(s, h) where x.s = t.section_id and x.h = t.host)",
@@ -131,7 +133,7 @@ class Sightings {
                 .map(h -> upsert(sections.get(h.shell()), h, words.get(h.host()), now))
                 .toList())
         .execute();
-    looked(shells, "");
+    looked(shells, asked, "");
   }
 
   private org.jooq.Query upsert(UUID section, ToolHost h, ToolWords words, OffsetDateTime now) {

@@ -71,21 +71,22 @@ class ToolRequests {
   @Transactional
   public UUID ask(String given, String reason, SignedIn who) {
     String host = ConnectionEdits.host(given);
-    if (db.fetchExists(
-        TOOL_REQUEST, TOOL_REQUEST.HOST.eq(host).and(TOOL_REQUEST.DECIDED.isNull()))) {
+    UUID id = UUID.randomUUID();
+    int first =
+        db.insertInto(TOOL_REQUEST)
+            .set(TOOL_REQUEST.ID, id)
+            .set(TOOL_REQUEST.HOST, host)
+            .set(TOOL_REQUEST.REASON, reason.strip())
+            .set(TOOL_REQUEST.ASKED_BY, who.id())
+            .set(TOOL_REQUEST.ASKED_AT, OffsetDateTime.now(clock))
+            .onConflictDoNothing()
+            .execute();
+    if (first == 0) {
       throw new Refusal(
           HttpStatus.CONFLICT,
           "Somebody has asked for " + host + " already.",
           "It is decided for all who need it; look at the list of requests.");
     }
-    UUID id = UUID.randomUUID();
-    db.insertInto(TOOL_REQUEST)
-        .set(TOOL_REQUEST.ID, id)
-        .set(TOOL_REQUEST.HOST, host)
-        .set(TOOL_REQUEST.REASON, reason.strip())
-        .set(TOOL_REQUEST.ASKED_BY, who.id())
-        .set(TOOL_REQUEST.ASKED_AT, OffsetDateTime.now(clock))
-        .execute();
     events.add(who.id(), "asked for the approval of", host, reason.strip(), "/tools/requests");
     List<UUID> deciders =
         db.select(PERSON.ID)
