@@ -1,11 +1,22 @@
 package org.zephyrmist.server.tool;
 
+import static org.zephyrmist.server.db.Tables.VERSION;
 import static org.zephyrmist.server.db.Tables.VERSION_LINK;
 
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.UUID;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.tool.RelinkRule.Link;
+import org.zephyrmist.server.db.tables.records.VersionLinkRecord;
+import org.zephyrmist.server.ledger.HeldVersions;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -15,8 +26,10 @@ class KnownLinks {
   private static final TypeReference<TreeMap<String, String>> PARAMETERS = new TypeReference<>() {};
   private final DSLContext db;
   private final JsonMapper json;
+  private final HeldVersions held;
 
-  KnownLinks(DSLContext db, JsonMapper json) {
+  KnownLinks(DSLContext db, JsonMapper json, HeldVersions held) {
+    this.held = held;
     this.db = db;
     this.json = json;
   }
@@ -27,8 +40,50 @@ class KnownLinks {
         .where(VERSION_LINK.HOST.eq(host))
         .orderBy(VERSION_LINK.TOOL.desc(), VERSION_LINK.VERSION_ID, VERSION_LINK.ITEM_KEY)
         .limit(1)
-        .fetchOptional(
-            l -> new Link(l.getAddress(), json.readValue(l.getParameters().data(), PARAMETERS)))
+        .fetchOptional(this::link)
         .orElseGet(() -> new Link("https://" + host + "/", new TreeMap<>()));
+  }
+
+  /** A link of a version, and of which master. */
+  record Linked(boolean tool, String host, Link link, String master) {}
+
+  /** What is done with a link that a section holds. */
+  interface Each {
+    void link(UUID section, Linked l, HeldVersions.In in);
+  }
+
+  /**
+   * Goes through the links of the versions that sections hold.
+   *
+   * @param which rows of {@code version_link}
+   */
+  void ofSections(UUID[] sections, Condition which, Each each) {
+    Map<String, List<Linked>> byItem = new HashMap<>();
+    Set<String> items = new HashSet<>();
+    db.select(VERSION_LINK.fields())
+        .select(VERSION.MASTER_ID)
+        .from(VERSION_LINK)
+        .join(VERSION)
+        .on(VERSION.ID.eq(VERSION_LINK.VERSION_ID))
+        .where(which)
+        .forEach(
+            r -> {
+              VersionLinkRecord l = r.into(VERSION_LINK);
+              items.add(l.getItemKey());
+              byItem
+                  .computeIfAbsent(l.getVersionId() + l.getItemKey(), k -> new ArrayList<>())
+                  .add(
+                      new Linked(
+                          l.getTool(), l.getHost(), link(l), r.get(VERSION.MASTER_ID).toString()));
+            });
+    for (HeldVersions.Held h : held.of(sections, items)) {
+      for (Linked l : byItem.getOrDefault(h.version() + h.item(), List.of())) {
+        h.in().forEach((section, in) -> each.link(section, l, in));
+      }
+    }
+  }
+
+  private Link link(VersionLinkRecord l) {
+    return new Link(l.getAddress(), json.readValue(l.getParameters().data(), PARAMETERS));
   }
 }

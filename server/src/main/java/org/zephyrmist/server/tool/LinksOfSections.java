@@ -2,15 +2,12 @@ package org.zephyrmist.server.tool;
 
 import static org.zephyrmist.server.db.Tables.SECTION_LEARNT;
 import static org.zephyrmist.server.db.Tables.TOOL_LOOK;
-import static org.zephyrmist.server.db.Tables.VERSION;
 import static org.zephyrmist.server.db.Tables.VERSION_LINK;
 
 import java.time.OffsetDateTime;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
@@ -20,22 +17,20 @@ import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Frames;
-import org.zephyrmist.core.tool.RelinkRule.Link;
 import org.zephyrmist.core.tool.SectionPlace;
 import org.zephyrmist.core.tool.Seen;
 import org.zephyrmist.server.db.tables.records.SectionToolRecord;
-import org.zephyrmist.server.ledger.HeldVersions;
 
 /** How many links lead to which host in which section. */
 @Component
 class LinksOfSections {
   private final DSLContext db;
-  private final HeldVersions held;
+  private final KnownLinks links;
   private final Relinking relinking;
 
-  LinksOfSections(DSLContext db, HeldVersions held, Relinking relinking) {
+  LinksOfSections(DSLContext db, KnownLinks links, Relinking relinking) {
     this.db = db;
-    this.held = held;
+    this.links = links;
     this.relinking = relinking;
   }
 
@@ -81,49 +76,21 @@ class LinksOfSections {
     return all;
   }
 
-  /** A link of a version, and of which master. */
-  private record Linked(boolean tool, String host, Link link, String master) {}
-
   private void ofVersions(
       UUID[] ids,
       Map<UUID, SectionPlace> places,
       Set<String> hosts,
       Set<UUID> looked,
       Map<UUID, Map<String, Integer>> all) {
-    Map<String, List<Linked>> byItem = new HashMap<>();
-    Set<String> items = new HashSet<>();
-    db.select(VERSION_LINK.fields())
-        .select(VERSION.MASTER_ID)
-        .from(VERSION_LINK)
-        .join(VERSION)
-        .on(VERSION.ID.eq(VERSION_LINK.VERSION_ID))
-        .where(toldByVersions(hosts, looked.size() < ids.length))
-        .forEach(
-            r -> {
-              items.add(r.get(VERSION_LINK.ITEM_KEY));
-              byItem
-                  .computeIfAbsent(
-                      r.get(VERSION_LINK.VERSION_ID) + r.get(VERSION_LINK.ITEM_KEY),
-                      k -> new ArrayList<>())
-                  .add(
-                      new Linked(
-                          r.get(VERSION_LINK.TOOL),
-                          r.get(VERSION_LINK.HOST),
-                          new Link(r.get(VERSION_LINK.ADDRESS), new TreeMap<>()),
-                          r.get(VERSION.MASTER_ID).toString()));
-            });
     Relinking.Dated rules = relinking.dated();
-    for (HeldVersions.Held h : held.of(ids, items)) {
-      for (Linked l : byItem.getOrDefault(h.version() + h.item(), List.of())) {
-        h.in()
-            .forEach(
-                (s, in) -> {
-                  if (!l.tool() || !looked.contains(s)) {
-                    add(all, s, host(l, in.at(), places.get(s), rules), 1);
-                  }
-                });
-      }
-    }
+    links.ofSections(
+        ids,
+        toldByVersions(hosts, looked.size() < ids.length),
+        (s, l, in) -> {
+          if (!l.tool() || !looked.contains(s)) {
+            add(all, s, host(l, in.at(), places.get(s), rules), 1);
+          }
+        });
   }
 
   /**
@@ -136,7 +103,7 @@ class LinksOfSections {
   }
 
   private static String host(
-      Linked l, OffsetDateTime delivered, SectionPlace place, Relinking.Dated rules) {
+      KnownLinks.Linked l, OffsetDateTime delivered, SectionPlace place, Relinking.Dated rules) {
     return rules.about(l.host())
         ? Frames.host(rules.at(delivered, l.link(), l.master(), place).address())
         : l.host();

@@ -1,8 +1,6 @@
 package org.zephyrmist.server.tool;
 
 import static org.zephyrmist.server.db.Tables.SECTION;
-import static org.zephyrmist.server.db.Tables.VERSION;
-import static org.zephyrmist.server.db.Tables.VERSION_LINK;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -11,86 +9,46 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.UUID;
-import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.tool.RelinkRule;
 import org.zephyrmist.core.tool.RelinkRule.Link;
 import org.zephyrmist.core.tool.RelinkRules;
-import org.zephyrmist.server.ledger.HeldVersions;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.tool.ToolSections.ToolSection;
-import tools.jackson.core.type.TypeReference;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Tries a rule on every link that sections of a term hold. */
 @Component
 class RelinkTrial {
   private static final int SHOWN = 100;
-  private static final TypeReference<TreeMap<String, String>> PARAMETERS = new TypeReference<>() {};
-  private final DSLContext db;
   private final Reach reach;
   private final ToolSections sections;
-  private final HeldVersions held;
+  private final KnownLinks links;
   private final Relinking relinking;
-  private final JsonMapper json;
 
-  RelinkTrial(
-      DSLContext db,
-      Reach reach,
-      ToolSections sections,
-      HeldVersions held,
-      Relinking relinking,
-      JsonMapper json) {
-    this.db = db;
+  RelinkTrial(Reach reach, ToolSections sections, KnownLinks links, Relinking relinking) {
     this.reach = reach;
     this.sections = sections;
-    this.held = held;
+    this.links = links;
     this.relinking = relinking;
-    this.json = json;
   }
-
-  /** A link of a version, and of which master. */
-  private record Linked(String master, Link link) {}
 
   @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
   public RelinkApi.RelinkTried of(UUID term, RelinkRule rule, SignedIn who) {
     List<ToolSection> all = sections.where(SECTION.TERM_ID.eq(term).and(reach.sections(who)));
     Map<UUID, ToolSection> at = new HashMap<>();
     all.forEach(s -> at.put(s.id(), s));
-    Map<String, List<Linked>> byItem = new HashMap<>();
-    Set<String> items = new HashSet<>();
-    db.select(VERSION_LINK.fields())
-        .select(VERSION.MASTER_ID)
-        .from(VERSION_LINK)
-        .join(VERSION)
-        .on(VERSION.ID.eq(VERSION_LINK.VERSION_ID))
-        .forEach(
-            r -> {
-              items.add(r.get(VERSION_LINK.ITEM_KEY));
-              byItem
-                  .computeIfAbsent(
-                      r.get(VERSION_LINK.VERSION_ID) + r.get(VERSION_LINK.ITEM_KEY),
-                      k -> new ArrayList<>())
-                  .add(
-                      new Linked(
-                          r.get(VERSION.MASTER_ID).toString(),
-                          new Link(
-                              r.get(VERSION_LINK.ADDRESS),
-                              json.readValue(r.get(VERSION_LINK.PARAMETERS).data(), PARAMETERS))));
-            });
     List<RelinkRule> rules = new ArrayList<>(relinking.rules().rules());
     rules.add(rule);
     Count count = new Count(new RelinkRules(rules), rule, relinking.today());
-    for (HeldVersions.Held h : held.of(at.keySet().toArray(UUID[]::new), items)) {
-      for (Linked l : byItem.getOrDefault(h.version() + h.item(), List.of())) {
-        h.in().keySet().forEach(s -> count.add(at.get(s), l));
-      }
-    }
+    links.ofSections(
+        at.keySet().toArray(UUID[]::new),
+        DSL.noCondition(),
+        (section, l, in) -> count.add(at.get(section), l));
     return count.told();
   }
 
@@ -111,7 +69,7 @@ class RelinkTrial {
       this.day = day;
     }
 
-    void add(ToolSection s, Linked l) {
+    void add(ToolSection s, KnownLinks.Linked l) {
       links++;
       RelinkRules.Relinked r = rules.of(l.link(), l.master(), s.place(), day);
       if (r.rule().filter(x -> x.id().equals(rule.id())).isEmpty()) {

@@ -76,17 +76,9 @@ class ToolHosts {
    * @param links that lead to it there
    * @param course on the tool's side; empty if none is known
    * @param said what the tool last said there
-   * @param opened when an instructor last opened it there
    */
   record Cell(
-      ToolSection section,
-      String host,
-      int links,
-      LinkState state,
-      String course,
-      String said,
-      Optional<OffsetDateTime> opened,
-      Optional<OffsetDateTime> tested) {}
+      ToolSection section, String host, int links, LinkState state, String course, String said) {}
 
   /**
    * All of one moment.
@@ -180,9 +172,7 @@ class ToolHosts {
         links,
         rules.of(host, s.place(), seen),
         r == null ? "" : r.getCourse(),
-        r == null ? "" : r.getRefused().isEmpty() ? r.getSaid() : r.getRefused(),
-        Optional.ofNullable(r).map(SectionToolRecord::getOpenedAt),
-        Optional.ofNullable(r).map(SectionToolRecord::getTestedAt));
+        r == null ? "" : r.getRefused().isEmpty() ? r.getSaid() : r.getRefused());
   }
 
   private static Seen seen(
