@@ -161,7 +161,7 @@
       bind:value={entry.groups}></textarea></label
   >
 {/if}
-{#if has('PARAMETERS')}
+{#if has('PARAMETERS') && (entry.address || !has('TOOL'))}
   <Lines
     bind:rows={entry.parameters}
     label="Sent along at the launch"

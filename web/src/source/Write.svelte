@@ -115,6 +115,15 @@
       /></label
     >
   {/if}
+  {#if has('TOOL')}
+    <label
+      ><span class="words">Done in a tool, at its address; empty if in none</span><input
+        class="entry"
+        type="url"
+        bind:value={entry.address}
+      /></label
+    >
+  {/if}
   <Fields bind:entry {item} {nodes} {upload} />
   <span class="do">
     <Act main type="submit" disabled={!changed || saving}>Save {item.title}</Act>

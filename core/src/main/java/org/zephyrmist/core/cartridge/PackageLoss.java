@@ -124,6 +124,10 @@ public record PackageLoss(String what, String handwork, List<String> titles) {
           "Enter them in the shell, link by link.",
           i -> held(i) && !choices.parameters() && !i.content().launch().parameters().isEmpty());
       add(
+          "The tool in which a task is done is in no package of this standard.",
+          "Set it at the task in the shell.",
+          i -> held(i) && i.kind() == Kind.ASSIGNMENT && !i.content().launch().address().isEmpty());
+      add(
           "Whether a tool returns grades is in no package of this standard.",
           "Switch grade return on in the shell, link by link, where it is wanted.",
           i -> held(i) && i.kind() == Kind.TOOL_LINK);

@@ -122,10 +122,20 @@ public sealed interface Content {
     }
   }
 
-  record Assignment(String html, Grading grading, List<FileRef> attached) implements Content {
+  /**
+   * A task.
+   *
+   * @param launch tool in which it is done; {@link Launch#NOWHERE} if in none
+   */
+  record Assignment(String html, Grading grading, List<FileRef> attached, Launch launch)
+      implements Content {
     public Assignment {
       html = Html.canonical(html);
       attached = List.copyOf(attached);
+    }
+
+    public Assignment(String html, Grading grading, List<FileRef> attached) {
+      this(html, grading, attached, Launch.NOWHERE);
     }
 
     public Assignment(String html, Grading grading) {

@@ -24,8 +24,12 @@ public enum Kind {
       Field.PARAMETERS),
   ASSIGNMENT(
       From.PEOPLE,
-      a -> new Content.Assignment(a.wording().html(), a.grading(), a.wording().attached()),
+      a ->
+          new Content.Assignment(
+              a.wording().html(), a.grading(), a.wording().attached(), a.launch()),
       Field.TEXT,
+      Field.TOOL,
+      Field.PARAMETERS,
       Field.ATTACHED,
       Field.POINTS,
       Field.CATEGORY,
@@ -97,6 +101,8 @@ public enum Kind {
     FILE("file"),
     /** Files that go with it. */
     ATTACHED("attachments"),
+    /** The tool in which it is done, if it is done in one. */
+    TOOL("tool"),
     PARAMETERS("parameters"),
     NEW_WINDOW("window"),
     LASTING("time it is meant for"),

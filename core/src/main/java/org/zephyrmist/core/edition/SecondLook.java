@@ -138,7 +138,8 @@ public record SecondLook(
       empty += i.kind() == Kind.PAGE && html.isEmpty() ? 1 : 0;
       instructors += i.visibility().instructorsOnly() ? 1 : 0;
       asks += i.visibility().asks().isEmpty() ? 0 : 1;
-      if (i.kind() == Kind.TOOL_LINK) {
+      boolean launched = !i.content().launch().address().isEmpty();
+      if (i.kind() == Kind.TOOL_LINK || i.kind() == Kind.ASSIGNMENT && launched) {
         tools.add(Frames.host(i.content().launch().address()));
       }
       Html.embedded(html).stream()

@@ -126,7 +126,7 @@ public record FromShell(List<Item> items, Map<ItemKey, Known> origins, List<Left
 
     /** The source's parameters, where there is one; else none, since they may name a course. */
     private Aspects launched(Aspects a, Item i, Optional<Known> source) {
-      if (i.kind() != Kind.TOOL_LINK) {
+      if (i.kind() != Kind.TOOL_LINK && i.kind() != Kind.ASSIGNMENT) {
         return a;
       }
       var wanted =

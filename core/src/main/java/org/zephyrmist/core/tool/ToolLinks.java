@@ -23,6 +23,8 @@ public final class ToolLinks {
   public enum Stands {
     /** The item is the link. */
     ITEM,
+    /** The item is a task that is done in the tool. */
+    SETTING,
     /** Its text leads there. */
     TEXT
   }
@@ -33,8 +35,8 @@ public final class ToolLinks {
   public record Found(Stands stands, String host, Link link) {}
 
   /**
-   * Links of an item, each address of a text once. A tool link is one whatever its host; other
-   * addresses are where the host is a tool's.
+   * Links of an item, each address of a text once. A tool link is one whatever its host, and so is
+   * the tool of a task; other addresses are where the host is a tool's.
    *
    * @param tools whether a host, in lower case, is a tool's
    */
@@ -42,9 +44,10 @@ public final class ToolLinks {
     List<Found> all = new ArrayList<>();
     String address = i.content().launch().address();
     String host = Frames.host(address);
-    if (i.kind() == Kind.TOOL_LINK || tools.test(host)) {
+    boolean setting = i.kind() == Kind.ASSIGNMENT && !address.isEmpty();
+    if (i.kind() == Kind.TOOL_LINK || setting || tools.test(host)) {
       Link link = new Link(address, i.content().launch().parameters());
-      all.add(new Found(Stands.ITEM, host, link));
+      all.add(new Found(setting ? Stands.SETTING : Stands.ITEM, host, link));
     }
     for (String a : new LinkedHashSet<>(Html.addresses(i.content().html()))) {
       String of = Frames.host(a);

@@ -84,7 +84,7 @@ class ContentTest {
             case TEXT -> to.with(to.wording().withHtml("<p>Other.</p>"));
             case POINTS -> to.with(to.grading().withPoints(Optional.of(new BigDecimal(7))));
             case DUE -> to.with(to.timing().withDue(Timing.at("2026-10-01T08:00")));
-            case ADDRESS, LAUNCH_ADDRESS ->
+            case ADDRESS, LAUNCH_ADDRESS, TOOL ->
                 to.with(to.launch().withAddress("https://other.example/"));
             case NEW_WINDOW -> to.with(to.launch().withNewWindow(!to.launch().newWindow()));
             case PARAMETERS ->

@@ -2,6 +2,7 @@ package org.zephyrmist.core.tool;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -13,8 +14,11 @@ import org.junit.jupiter.api.Test;
 import org.zephyrmist.core.content.Aspects;
 import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.EditRule;
+import org.zephyrmist.core.content.Grading;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.Launch;
 import org.zephyrmist.core.content.Place;
 import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.content.Visibility;
@@ -69,6 +73,26 @@ class ToolLinksTest {
         .satisfies(f -> assertThat(f.stands()).isEqualTo(Stands.TEXT));
     assertThat(ToolLinks.in(item(new Content.WebLink(ADDRESS, true)), HOSTS::contains)).hasSize(1);
     assertThat(ToolLinks.in(item(new Content.WebLink("https://x.example/", true)), HOSTS::contains))
+        .isEmpty();
+  }
+
+  @Test
+  void theToolInWhichATaskIsDoneIsALinkOfItAndIsRewrittenAsOne() {
+    Content.Assignment task =
+        new Content.Assignment(
+            "<p>Do it.</p>",
+            Grading.points(BigDecimal.TEN),
+            List.of(),
+            new Launch(ADDRESS, false, new TreeMap<>()));
+    assertThat(ToolLinks.in(item(task), h -> false))
+        .extracting(ToolLinks.Found::stands)
+        .containsExactly(Stands.SETTING);
+    Item to =
+        ToolLinks.relinked(Aspects.of(item(task)), RULES)
+            .item(new ItemKey("k"), Kind.ASSIGNMENT, EditRule.ADAPTABLE);
+    assertThat(to.content().launch().address()).isEqualTo("https://ropewalk.example/l/beam/7");
+    assertThat(to.content().grading()).isEqualTo(task.grading());
+    assertThat(ToolLinks.in(item(new Content.Assignment("", Grading.NONE)), h -> !h.isEmpty()))
         .isEmpty();
   }
 

@@ -53,7 +53,11 @@ final class Entries {
   }
 
   static String address(Kind kind, String address) {
-    if (kind.fields().contains(Kind.Field.LAUNCH_ADDRESS)) {
+    if (address.isBlank() && kind.fields().contains(Kind.Field.TOOL)) {
+      return "";
+    }
+    if (kind.fields().contains(Kind.Field.LAUNCH_ADDRESS)
+        || kind.fields().contains(Kind.Field.TOOL)) {
       if (!Addresses.isWeb(address)) {
         throw Refusal.bad(
             "A tool is launched at an address of the web.", "Write one that begins with https://.");

@@ -87,7 +87,8 @@ class FindLinks implements Job {
               version,
               i.key().value(),
               all.size(),
-              i.kind() == Kind.TOOL_LINK && f.stands() == ToolLinks.Stands.ITEM,
+              f.stands() == ToolLinks.Stands.SETTING
+                  || i.kind() == Kind.TOOL_LINK && f.stands() == ToolLinks.Stands.ITEM,
               f.host(),
               f.link().address(),
               JSONB.valueOf(json.writeValueAsString(f.link().parameters()))));

@@ -5,6 +5,7 @@ import static org.zephyrmist.standins.db.Tables.SHELL;
 import static org.zephyrmist.standins.db.Tables.TOOL_DATA;
 import static org.zephyrmist.standins.db.Tables.TOOL_OPENING;
 
+import java.math.BigDecimal;
 import java.net.URI;
 import java.time.Clock;
 import java.time.OffsetDateTime;
@@ -14,10 +15,12 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import org.zephyrmist.core.lti.Registration;
 import org.zephyrmist.standins.db.tables.records.ToolDataRecord;
 import org.zephyrmist.standins.db.tables.records.ToolOpeningRecord;
 
@@ -25,10 +28,12 @@ import org.zephyrmist.standins.db.tables.records.ToolOpeningRecord;
 @Component
 class ShellTools {
   private final DSLContext db;
+  private final Scores scores;
   private final Clock clock;
 
-  ShellTools(DSLContext db, Clock clock) {
+  ShellTools(DSLContext db, Scores scores, Clock clock) {
     this.db = db;
+    this.scores = scores;
     this.clock = clock;
   }
 
@@ -44,8 +49,15 @@ class ShellTools {
    * Data to be written.
    *
    * @param course on the tool's side, sent along; null: as it is
+   * @param registration whose client is the key; null: LTI 1.1
    */
-  record Data(String shell, String host, String key, String secret, String course) {}
+  record Data(
+      String shell,
+      String host,
+      String key,
+      String secret,
+      String course,
+      Registration registration) {}
 
   /**
    * A host in a shell.
@@ -54,6 +66,9 @@ class ShellTools {
    * @param links that lead to it
    * @param opened when an instructor last opened a link of it; null if none did
    * @param said what the tool said then
+   * @param scored when a score last came back; null if none did
+   * @param outOf of how many points it was
+   * @param points that it counts with here
    */
   record Host(
       String shell,
@@ -63,7 +78,10 @@ class ShellTools {
       By by,
       OffsetDateTime opened,
       String said,
-      String course) {}
+      String course,
+      OffsetDateTime scored,
+      BigDecimal outOf,
+      BigDecimal points) {}
 
   /** Every host that a link of these shells leads to, or whose data they have. */
   List<Host> of(Collection<String> shells) {
@@ -84,6 +102,7 @@ class ShellTools {
         .orderBy(TOOL_OPENING.ID)
         .forEach(
             o -> opened.computeIfAbsent(o.getShellId(), s -> new HashMap<>()).put(o.getHost(), o));
+    Map<String, Scores.Last> scores = this.scores.last(shells);
     Map<String, Map<String, Integer>> hosts = new HashMap<>();
     data.forEach(
         (s, d) ->
@@ -91,7 +110,7 @@ class ShellTools {
     db.select(ITEM.SHELL_ID, org.jooq.impl.DSL.field("launch ->> 'address'", String.class))
         .from(ITEM)
         .where(ITEM.SHELL_ID.in(shells))
-        .and(ITEM.KIND.eq("TOOL_LINK"))
+        .and(ITEM.KIND.in("TOOL_LINK", "ASSIGNMENT"))
         .and("launch ->> 'address' is not null")
         .forEach(
             r ->
@@ -114,7 +133,10 @@ class ShellTools {
                           d == null || d.getKey().isEmpty() ? null : By.valueOf(d.getBy()),
                           o == null ? null : o.getAt(),
                           o == null ? "" : o.getSaid(),
-                          d == null ? "" : d.getCourse()));
+                          d == null ? "" : d.getCourse(),
+                          scores.getOrDefault(s + ' ' + h, Scores.Last.NONE).at(),
+                          scores.getOrDefault(s + ' ' + h, Scores.Last.NONE).outOf(),
+                          scores.getOrDefault(s + ' ' + h, Scores.Last.NONE).points()));
                 }));
     return all;
   }
@@ -128,36 +150,48 @@ class ShellTools {
     }
   }
 
+  /** What a shell's links of a host are launched by. */
   @Transactional
   void write(List<Data> all, By by) {
-    db.batch(
-            all.stream()
-                .map(
-                    d -> {
-                      var insert =
-                          db.insertInto(TOOL_DATA)
-                              .values(
-                                  d.shell(),
-                                  d.host(),
-                                  d.key(),
-                                  d.secret(),
-                                  by.name(),
-                                  d.course() == null ? "" : d.course())
-                              .onConflict(TOOL_DATA.SHELL_ID, TOOL_DATA.HOST)
-                              .doUpdate()
-                              .set(TOOL_DATA.KEY, d.key())
-                              .set(TOOL_DATA.SECRET, d.secret())
-                              .set(TOOL_DATA.BY, by.name());
-                      return d.course() == null ? insert : insert.set(TOOL_DATA.COURSE, d.course());
-                    })
-                .toList())
-        .execute();
+    db.batchMerge(all.stream().map(d -> record(d, by)).toList()).execute();
   }
 
+  private static ToolDataRecord record(Data d, By by) {
+    ToolDataRecord r = new ToolDataRecord();
+    r.setShellId(d.shell());
+    r.setHost(d.host());
+    r.setKey(d.key());
+    r.setSecret(d.secret());
+    r.setBy(by.name());
+    Registration g = d.registration();
+    r.setDeployment(g == null ? "" : g.deployment());
+    r.setLogin(g == null ? "" : g.login());
+    r.setLaunches(g == null ? new String[0] : g.launches().toArray(String[]::new));
+    r.setKeySet(g == null ? "" : g.keySet());
+    if (d.course() != null) {
+      r.setCourse(d.course());
+    }
+    return r;
+  }
+
+  /** Data of a host in a shell; all empty if there are none. */
   ToolDataRecord data(String shell, String host) {
     ToolDataRecord d =
         db.fetchOne(TOOL_DATA, TOOL_DATA.SHELL_ID.eq(shell).and(TOOL_DATA.HOST.eq(host)));
-    return d == null ? new ToolDataRecord(shell, host, "", "", "PERSON", "") : d;
+    return d == null ? record(new Data(shell, host, "", "", "", null), By.PERSON) : d;
+  }
+
+  /** The registration that stands there, if one does. */
+  static Optional<Registration> registration(ToolDataRecord d) {
+    return d.getLogin().isEmpty()
+        ? Optional.empty()
+        : Optional.of(
+            new Registration(
+                d.getKey(),
+                d.getDeployment(),
+                d.getLogin(),
+                List.of(d.getLaunches()),
+                d.getKeySet()));
   }
 
   void support(Collection<String> shells, boolean on) {

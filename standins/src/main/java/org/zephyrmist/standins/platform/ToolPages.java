@@ -7,7 +7,6 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.UUID;
-import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -16,6 +15,8 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.server.ResponseStatusException;
+import org.zephyrmist.core.lti.Login;
+import org.zephyrmist.core.lti.Registration;
 import org.zephyrmist.core.tool.BasicLaunch;
 import org.zephyrmist.core.tool.Privacy;
 import org.zephyrmist.core.tool.RelinkRule.Link;
@@ -27,17 +28,15 @@ class ToolPages {
   private final Shells shells;
   private final ShellTools tools;
   private final Clock clock;
-  private final String practiceTools;
+  private final Logins logins;
+  private final ToolAddresses where;
 
-  ToolPages(
-      Shells shells,
-      ShellTools tools,
-      Clock clock,
-      @Value("${practice.tools}") String practiceTools) {
+  ToolPages(Shells shells, ShellTools tools, Clock clock, Logins logins, ToolAddresses where) {
     this.shells = shells;
     this.tools = tools;
     this.clock = clock;
-    this.practiceTools = practiceTools;
+    this.logins = logins;
+    this.where = where;
   }
 
   /** A form that sends itself to the tool. */
@@ -63,6 +62,12 @@ class ToolPages {
     ToolDataRecord data = tools.data(shell, host);
     String base = q.getScheme() + "://" + q.getServerName() + ":" + q.getServerPort();
     String person = work ? "An instructor" : student;
+    Optional<Registration> registration = ShellTools.registration(data);
+    if (registration.isPresent()) {
+      String id = logins.begun(shell, item, person, work);
+      Login login = new Login(base, address, registration.get(), id, id);
+      return form(login.parameters(), login.registration().login(), at, model);
+    }
     BasicLaunch launch = launch(shells.get(shell), at, data, work, person, base);
     SortedMap<String, String> form =
         new TreeMap<>(
@@ -74,13 +79,17 @@ class ToolPages {
                     clock.instant(),
                     UUID.randomUUID().toString()));
     tools.opened(shell, host, work, person);
+    return form(form, address, at, model);
+  }
+
+  private String form(SortedMap<String, String> form, String to, Wire.Item at, Model model) {
     model.addAttribute("form", form);
-    model.addAttribute("to", where(address, host));
+    model.addAttribute("to", where.to(to));
     model.addAttribute("title", at.wording().title());
     return "launch";
   }
 
-  private static BasicLaunch launch(
+  static BasicLaunch launch(
       Wire.Shell shell,
       Wire.Item at,
       ToolDataRecord data,
@@ -111,13 +120,6 @@ class ToolPages {
         Optional.of(base + "/shells/" + shell.id() + "/tools/" + host + "/back"));
   }
 
-  /** The practice tools are not found under the names of their hosts. */
-  private String where(String address, String host) {
-    return practiceTools.isEmpty()
-        ? address
-        : practiceTools + "/at/" + host + address.replaceFirst("^https?://[^/?#]+", "");
-  }
-
   /** Where a tool sends people back to, with what it has to say. */
   @GetMapping("/shells/{shell}/tools/{host}/back")
   String back(
@@ -140,7 +142,8 @@ class ToolPages {
       @RequestParam String key,
       @RequestParam String secret) {
     tools.write(
-        java.util.List.of(new ShellTools.Data(shell, host, key.strip(), secret.strip(), null)),
+        java.util.List.of(
+            new ShellTools.Data(shell, host, key.strip(), secret.strip(), null, null)),
         ShellTools.By.PERSON);
     return "redirect:/shells/" + shell + "?work=true";
   }

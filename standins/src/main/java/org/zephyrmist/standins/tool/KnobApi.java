@@ -19,11 +19,14 @@ import org.springframework.web.server.ResponseStatusException;
 class KnobApi {
   private final Knobs knobs;
   private final Courses courses;
+  private final Platforms platforms;
   private final String token;
 
-  KnobApi(Knobs knobs, Courses courses, @Value("${practice.token}") String token) {
+  KnobApi(
+      Knobs knobs, Courses courses, Platforms platforms, @Value("${practice.token}") String token) {
     this.knobs = knobs;
     this.courses = courses;
+    this.platforms = platforms;
     this.token = token;
   }
 
@@ -55,6 +58,16 @@ class KnobApi {
       @RequestBody List<Knobs.Key> keys) {
     check(authorization, host);
     knobs.keys(host, keys);
+  }
+
+  /** Tells the tool of a platform that launches it. */
+  @PutMapping("/platforms")
+  void register(
+      @PathVariable String host,
+      @RequestHeader(name = "Authorization", defaultValue = "") String authorization,
+      @RequestBody Platforms.Registered r) {
+    check(authorization, host);
+    platforms.put(host, r);
   }
 
   @DeleteMapping("/keys/{key}")

@@ -3,9 +3,12 @@ package org.zephyrmist.standins.tool;
 import static org.zephyrmist.standins.db.Tables.TOOL_KEY;
 import static org.zephyrmist.standins.db.Tables.TOOL_KNOBS;
 
+import java.time.Duration;
 import java.util.List;
 import org.jooq.DSLContext;
+import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
+import org.springframework.web.server.ResponseStatusException;
 import org.zephyrmist.standins.db.tables.records.ToolKnobsRecord;
 
 /** What can be set at the tools, and the keys they have given out. */
@@ -24,6 +27,20 @@ class Knobs {
    */
   record Set(boolean down, int slow, int minutes, int clockOff, String movedTo) {
     static final Set NONE = new Set(false, 0, 0, 0, "");
+
+    /** Takes its time, and is down, as it is set. */
+    void trouble() {
+      if (slow > 0) {
+        try {
+          Thread.sleep(Duration.ofSeconds(slow).toMillis());
+        } catch (InterruptedException e) {
+          Thread.currentThread().interrupt();
+        }
+      }
+      if (down) {
+        throw new ResponseStatusException(HttpStatus.SERVICE_UNAVAILABLE);
+      }
+    }
   }
 
   record Key(String key, String secret, String course) {}

@@ -41,9 +41,12 @@ class Launches {
     Knobs.Set set = knobs.of(tool.host);
     Map<String, List<String>> sent = new TreeMap<>();
     q.getParameterMap().forEach((k, v) -> sent.put(k, Arrays.asList(v)));
-    trouble(set);
+    set.trouble();
     if (!set.movedTo().isEmpty() && !host.equals(set.movedTo())) {
       return refused(tool, sent, "This tool is found at " + set.movedTo() + " now.", r, model);
+    }
+    if (tool.registered) {
+      return refused(tool, sent, "This tool is launched by its registration alone.", r, model);
     }
     if (!"basic-lti-launch-request".equals(one(sent, "lti_message_type"))) {
       return refused(tool, sent, "This is no launch of LTI 1.1.", r, model);
@@ -58,19 +61,6 @@ class Launches {
     model.addAttribute("instructor", instructor(sent));
     model.addAttribute("title", one(sent, "context_title"));
     return letIn(tool, sent, r, model);
-  }
-
-  private static void trouble(Knobs.Set set) {
-    if (set.slow() > 0) {
-      try {
-        Thread.sleep(Duration.ofSeconds(set.slow()).toMillis());
-      } catch (InterruptedException e) {
-        Thread.currentThread().interrupt();
-      }
-    }
-    if (set.down()) {
-      throw new ResponseStatusException(HttpStatus.SERVICE_UNAVAILABLE);
-    }
   }
 
   private String letIn(
