@@ -37,6 +37,29 @@
     }),
   );
 
+  let picks = $state.raw<Schemas['PickTool'][]>([]);
+  untrack(() => {
+    void got(api.GET('/api/masters/{id}/draft/picks', { params: { path: { id } } })).then(
+      (all) => (picks = all),
+      (e) => (trouble = e),
+    );
+  });
+
+  /** The browser goes on at the tool, and comes back to this draft with what was picked. */
+  async function pickIn(connection: string) {
+    try {
+      const { address } = await got(
+        api.POST('/api/masters/{id}/draft/picks', {
+          params: { path: { id } },
+          body: { connection, parent: parent || undefined },
+        }),
+      );
+      location.assign(address);
+    } catch (x) {
+      trouble = x;
+    }
+  }
+
   void got(api.GET('/api/masters/kinds')).then(
     (all) => (kinds = all.filter((k) => k.fromNothing)),
     (e) => (trouble = e),
@@ -92,6 +115,14 @@
       {#each modules as m (m.key)}<option value={m.key}>{m.title}</option>{/each}
     </select>
   </label>
+  {#if picks.length}
+    <p class="picks">
+      <span class="quiet">Or pick what is there, in the tool itself:</span>
+      {#each picks as p (p.connection)}
+        <Act onclick={() => void pickIn(p.connection)}>Pick in {p.name}</Act>
+      {/each}
+    </p>
+  {/if}
   <Trouble of={trouble} />
   <div class="acts">
     <Act main type="submit">Add {word(kind)}</Act>
@@ -113,8 +144,11 @@
     gap: 16px;
     flex-wrap: wrap;
   }
-  .acts {
+  .acts,
+  .picks {
     display: flex;
     gap: 8px;
+    flex-wrap: wrap;
+    align-items: center;
   }
 </style>

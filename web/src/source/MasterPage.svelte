@@ -15,6 +15,7 @@
   import MasterHead from './MasterHead.svelte';
   import Outline from './Outline.svelte';
   import Pack from './Pack.svelte';
+  import Picked from './Picked.svelte';
   import Trail from './Trail.svelte';
   import { clip } from './clip.svelte';
   import { OpenMaster } from './master.svelte';
@@ -58,6 +59,7 @@
 
   onEscape(() => {
     if (panel) panel = '';
+    else if (place.get('pick')) place.set({ pick: '' });
     else if (place.get('from')) place.set({ from: '', to: '' });
     else if (place.get('tab')) place.set({ tab: '' });
     else if (selected) place.set({ item: '' });
@@ -203,6 +205,13 @@
         {freeze}
         lead={(key) => ((panel = ''), place.set({ item: key, tab: 'write' }))}
         cancel={() => (panel = '')}
+      />
+    {:else if place.get('pick') && !number}
+      <Picked
+        {id}
+        pick={place.get('pick')}
+        done={(keys) => (place.set({ pick: '', item: keys[0] ?? '' }), work.change(async () => {}))}
+        cancel={() => place.set({ pick: '' })}
       />
     {:else if panel === 'add' && !number}
       <AddItem

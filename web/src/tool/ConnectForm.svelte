@@ -5,6 +5,7 @@
   import { session } from '../frame/session.svelte';
   import Trouble from '../frame/Trouble.svelte';
   import Tie from '../marks/Tie.svelte';
+  import Registered from './Registered.svelte';
   import Stages from './Stages.svelte';
   import {
     wayWords,
@@ -48,8 +49,8 @@
     };
   }
   function kept(c: Connection): Entry {
-    const { id, secret, ...rest } = c;
-    void [id, secret];
+    const { id, secret, entered, ...rest } = c;
+    void [id, secret, entered];
     return { ...rest, key: c.key ?? '' };
   }
   // svelte-ignore state_referenced_locally
@@ -61,7 +62,7 @@
   let trouble = $state.raw<unknown>(null);
   /** Whose values are filled in where one launch is tried. */
   let as = $derived(chosen[0] ?? host.cells[0]);
-  let patterned = $derived(/\{/.test(e.key + secret));
+  let patterned = $derived(/\{/.test(e.key + secret + (e.registration?.deployment ?? '')));
   let courses = $derived([...new Set(tools.sections.map((s) => s.course))].sort());
 
   function body(): Entry {
@@ -86,6 +87,7 @@
             way: e.way,
             key: e.key,
             secret: secret || undefined,
+            registration: e.registration,
           },
         }),
       );
@@ -132,10 +134,12 @@
     e.way = to;
     const others = e.stages.filter((s: Stage) => s !== 'CREDENTIALS');
     e.stages = to === 'OPEN' ? others : ['CREDENTIALS', ...others];
-    if (to === 'OPEN') {
-      e.key = '';
-      secret = '';
-    }
+    if (to === 'OPEN') e.key = '';
+    if (to !== 'KEY_AND_SECRET') secret = '';
+    e.registration =
+      to === 'REGISTRATION'
+        ? { deployment: '', login: 'https://', launches: ['https://'], keySet: 'https://' }
+        : undefined;
   }
 </script>
 
@@ -155,7 +159,9 @@
       {#each Object.entries(wayWords) as [w, words] (w)}<option value={w}>{words}</option>{/each}
     </select></label
   >
-  {#if e.way !== 'OPEN'}
+  {#if e.way === 'REGISTRATION' && e.registration}
+    <Registered bind:client={e.key} bind:of={e.registration} issuer={tools.issuer} />
+  {:else if e.way === 'KEY_AND_SECRET'}
     <label
       >Consumer key <input
         class="entry fig"
@@ -177,21 +183,19 @@
       /></label
     >
   {/if}
-  {#if e.way !== 'REGISTRATION'}
-    <div class="try">
-      <Act onclick={tryOne} disabled={trying}>Try one launch</Act>
-      <span role="status">
-        {#if trying}<span class="quiet">Launching …</span>
-        {:else if tried?.opened}
-          <span class="ok"
-            ><Tie kind="works" size={15} />opened in {tried.millis} ms{patterned
-              ? `, as ${as.section.code}`
-              : ''}</span
-          >
-        {:else if tried}<span class="harm"><Tie kind="wrong" size={15} />{tried.said}</span>{/if}
-      </span>
-    </div>
-  {/if}
+  <div class="try">
+    <Act onclick={tryOne} disabled={trying}>Try one launch</Act>
+    <span role="status">
+      {#if trying}<span class="quiet">Launching …</span>
+      {:else if tried?.opened}
+        <span class="ok"
+          ><Tie kind="works" size={15} />opened in {tried.millis} ms{patterned
+            ? `, as ${as.section.code}`
+            : ''}</span
+        >
+      {:else if tried}<span class="harm"><Tie kind="wrong" size={15} />{tried.said}</span>{/if}
+    </span>
+  </div>
   <fieldset>
     <legend>What it asks for, in its order</legend>
     <Stages bind:of={e.stages} />

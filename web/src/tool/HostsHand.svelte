@@ -59,7 +59,7 @@
       }
       begun();
       said = [
-        sections ? `Key and secret are on their way into ${many(sections, 'shell')}` : '',
+        sections ? `Its credentials are on their way into ${many(sections, 'shell')}` : '',
         byHand ? `${many(byHand, 'shell')} can be written to by hand alone` : '',
       ]
         .filter(Boolean)

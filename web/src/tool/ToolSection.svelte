@@ -45,7 +45,7 @@
     <dt>State</dt>
     <dd>
       {reasonWords[cell.state.reason]}{cell.writing === 1
-        ? '; key and secret are on their way'
+        ? '; its credentials are on their way'
         : ''}
       {#if cell.writing === 2}<br /><span class="harm">They could not be written.</span>{/if}
     </dd>

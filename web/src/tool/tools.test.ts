@@ -76,11 +76,11 @@ describe('the picture of hosts', () => {
 
 describe('what is to be done', () => {
   const cells = hosts(tools, all).flatMap((h) => h.cells);
-  const keyed = { id: 'c', way: 'KEY_AND_SECRET', secret: true } as Connection;
+  const keyed = { id: 'c', way: 'KEY_AND_SECRET', entered: true } as Connection;
 
   it('is written where it is missing, if there is an interface and a secret', () => {
     expect(toWrite(cells, [keyed]).map((c) => c.section.id)).toEqual(['s4']);
-    expect(toWrite(cells, [{ ...keyed, secret: false }])).toEqual([]);
+    expect(toWrite(cells, [{ ...keyed, entered: false }])).toEqual([]);
   });
 
   it('is entered by hand where there is none', () => {

@@ -30,10 +30,10 @@ export const reasonWords: Record<Reason, string> = {
   NO_CONNECTION: 'nobody has entered a connection',
   TWO_CONNECTIONS: 'two connections are for it, and neither is the narrower',
   SUPPORT_OFF: 'tool support is switched off in the shell',
-  NO_CREDENTIALS: 'key and secret are not entered',
-  NOT_IN_SHELL: 'key and secret are not in the shell yet',
+  NO_CREDENTIALS: 'its credentials are not entered',
+  NOT_IN_SHELL: 'its credentials are not in the shell yet',
   PLACEHOLDER: 'the package brought a placeholder key',
-  REFUSED: 'the tool refuses key or secret',
+  REFUSED: 'the tool refuses its credentials',
   NOT_APPROVED: 'an administrator has not approved it',
   NOT_AGREED: 'the instructor has not accepted its agreement',
   TOOL_TAKES_TIME: 'the tool is making it ready',
@@ -169,7 +169,7 @@ export function byReason(cells: readonly Cell[]): [Reason, Cell[]][] {
 
 /** Cells where credentials are missing, or may be, and can be written. */
 export function toWrite(cells: readonly Cell[], all: readonly Connection[]): Cell[] {
-  const keyed = new Set(all.filter((c) => c.way === 'KEY_AND_SECRET' && c.secret).map((c) => c.id));
+  const keyed = new Set(all.filter((c) => c.entered).map((c) => c.id));
   return cells.filter(
     (c) =>
       (c.state.standing === 'NOT_CONNECTED' || c.state.stuck === 'APPROVAL') &&

@@ -130,7 +130,7 @@ class ToolsTest {
     WholePathTest.accessible(page, "connect");
     walk.button("Keep this connection").click();
     inHand(take("Ropewalk Loads", "not connected", 48));
-    assertThat(page.getByText("key and secret are not in the shell yet").first()).isVisible();
+    assertThat(page.getByText("its credentials are not in the shell yet").first()).isVisible();
     walk.button("Connect 48 links in 48 sections").click();
     assertThat(take("Ropewalk Loads", "works", 48)).isVisible();
     assertThat(walk.heading("Tool links work in 0 of 48 sections")).isVisible();

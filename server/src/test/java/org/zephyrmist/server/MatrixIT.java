@@ -137,6 +137,7 @@ class MatrixIT extends ServerIT {
     values.put("name", "x.txt");
     values.put("section", ids.get(0).toString());
     values.put("package", UUID.randomUUID().toString());
+    values.put("pick", UUID.randomUUID().toString());
     values.put("set", coordinator.post("/api/coverage/sets", set()).json().path("id").asString());
     values.put(
         "partSet",
@@ -223,6 +224,7 @@ class MatrixIT extends ServerIT {
             "rule",
             "section",
             "package",
+            "pick",
             "platform",
             "delivery")) {
       path = path.replace("{" + name + "}", values.get(name));
@@ -349,6 +351,7 @@ class MatrixIT extends ServerIT {
       case "POST /api/masters" ->
           "{\"code\":\"MX%d-%d\",\"title\":\"t\",\"courses\":[]}".formatted(round, n++);
       case "POST /api/masters/{id}/versions" -> "{\"note\":\"n\"}";
+      case "POST /api/masters/{id}/draft/picks" -> "{\"connection\":\"" + UUID.randomUUID() + "\"}";
       case "POST /api/masters/{id}/draft/items" -> "{\"kind\":\"PAGE\",\"title\":\"x\"}";
       case "PATCH /api/masters/{id}/draft/items/{key}" -> "{\"title\":\"x\"}";
       case "PUT /api/values/{value}" -> "{\"words\":\"night desk\",\"text\":\"5550\"}";

@@ -93,20 +93,66 @@ final class PracticeTools {
     }
   }
 
+  /** Tells a registered tool of a platform, with the deployment d1. */
+  static void platform(String host, String issuer, String client, String at, String authorize)
+      throws Exception {
+    json(
+        "PUT",
+        "/api/" + host + "/platforms",
+        ("{\"issuer\":\"%s\",\"client\":\"%s\",\"deployments\":[\"d1\"],\"keys\":\"%s/keys\","
+                + "\"authorize\":\"%s\",\"token\":\"%s/token\"}")
+            .formatted(issuer, client, at, authorize, at));
+  }
+
+  /** The tool's clock is ahead by some seconds. */
+  static void clock(String host, int seconds) throws Exception {
+    json(
+        "PUT",
+        "/api/" + host + "/knobs",
+        "{\"down\":false,\"slow\":0,\"minutes\":0,\"clockOff\":%d,\"movedTo\":\"\"}"
+            .formatted(seconds));
+  }
+
   /** An instructor opens a tool link of a shell, as a browser would; gives the tool's page. */
   static String open(String shell, String title) throws Exception {
+    return open(shell, title, "work=true");
+  }
+
+  static String openAs(String shell, String title, String student) throws Exception {
+    return open(shell, title, "student=" + student);
+  }
+
+  /** A registration goes to the tool and back before the page comes. */
+  private static String open(String shell, String title, String who) throws Exception {
     String item = Practice.item(shell, title).path("id").asString();
-    String form = Practice.page("/shells/" + shell + "/items/" + item + "/open?work=true");
+    String form = Practice.page("/shells/" + shell + "/items/" + item + "/open?" + who);
+    String page = send(action(form), fields(form));
+    return page.contains("name=\"id_token\"") ? send(action(page), fields(page)) : page;
+  }
+
+  private static String action(String form) {
     Matcher action = Pattern.compile("<form[^>]* action=\"([^\"]+)\"").matcher(form);
     if (!action.find()) {
       throw new AssertionError(form);
     }
-    return send(action.group(1).replace("&amp;", "&"), fields(form));
+    return action.group(1).replace("&amp;", "&");
   }
 
   /** Presses the first button of a tool's page. */
   static String answer(String page, String path) throws Exception {
-    return send(ADDRESS + path, fields(page));
+    return answer(page, path, Map.of());
+  }
+
+  /** The same, with what a person fills in. */
+  static String answer(String page, String path, Map<String, String> filled) throws Exception {
+    Map<String, String> all = fields(page);
+    all.putAll(filled);
+    return send(ADDRESS + path, all);
+  }
+
+  /** Where an address leads on to. */
+  static String leads(String address) throws Exception {
+    return call("GET", address, null, "").headers().firstValue("Location").orElse("");
   }
 
   private static String send(String to, Map<String, String> fields) throws Exception {

@@ -19,7 +19,7 @@ import org.zephyrmist.server.queue.Job;
 import tools.jackson.databind.JsonNode;
 
 /** Connections of tools, applied to shells, and what state their links are in. */
-class ToolsIT extends ServerIT {
+class ToolsIT extends ToolsStage {
   @Autowired
   @Qualifier("findLinks")
   private Job find;
@@ -36,79 +36,6 @@ class ToolsIT extends ServerIT {
     PracticeTools.key(ROPEWALK, "larkmoor", "practice");
     PracticeTools.knobs(TAGOUT, false, 0, 0, "");
     PracticeTools.knobs(ROPEWALK, false, 0, 0, "");
-  }
-
-  /** Sections that hold a master with a link to each of the hosts. */
-  private List<UUID> delivered(String master, String[] hosts, String... codes) throws Exception {
-    List<UUID> to = sections(codes);
-    JsonNode intake = read(takeIn(Samples.toolCartridge("Tools " + master, hosts), "t.imscc"));
-    String id = master(master, intake.path("edition").asString());
-    assertThat(deliver(id, 1, to).path("delivery").path("state").asString()).isEqualTo("DONE");
-    return to;
-  }
-
-  private static String connection(
-      String name, String host, String way, String stages, String more) {
-    return """
-        {"name":"%s","hosts":["%s"],"way":"%s","level":"COLLEGE","scopeOf":"","stages":[%s],
-         "pairing":"BY_ANSWER","waitMinutes":0,"sendsName":true,"sendsMail":false,
-         "grades":false,"dates":"SENT_ONCE","owner":"","approved":false,"terms":[]%s%s%s}"""
-        .formatted(
-            name,
-            host,
-            way,
-            stages,
-            more.contains("\"key\"") ? "" : ",\"key\":\"\"",
-            more.contains("\"words\"") ? "" : ",\"words\":\"\"",
-            more);
-  }
-
-  private UUID add(String entry) {
-    Caller.Answer a = administrator.post("/api/tools/connections", entry);
-    assertThat(a.status()).as(a.text()).isEqualTo(201);
-    return UUID.fromString(a.json().path("id").asString());
-  }
-
-  private UUID term() {
-    return db.select(org.zephyrmist.server.db.Tables.TERM.ID)
-        .from(org.zephyrmist.server.db.Tables.TERM)
-        .where(org.zephyrmist.server.db.Tables.TERM.SOURCED_ID.eq("t1"))
-        .fetchSingle()
-        .value1();
-  }
-
-  /** How far a host is in a section: standing and reason; empty if no link leads there. */
-  private String state(UUID section, String host) {
-    JsonNode all = coordinator.get("/api/tools?term=" + term()).json();
-    for (JsonNode h : all.path("hosts")) {
-      for (int i = 0; i < h.path("section").size(); i++) {
-        JsonNode s = all.path("sections").get(h.path("section").get(i).asInt());
-        if (h.path("host").asString().equals(host)
-            && s.path("id").asString().equals("" + section)) {
-          JsonNode state = all.path("states").get(h.path("state").get(i).asInt());
-          return state.path("standing").asString() + " " + state.path("reason").asString();
-        }
-      }
-    }
-    return "";
-  }
-
-  private void comes(UUID section, String host, String state) {
-    await(() -> state(section, host), state::equals);
-  }
-
-  private JsonNode apply(UUID connection, List<UUID> to, boolean really) {
-    String ids = to.stream().map(s -> "\"" + s + "\"").collect(Collectors.joining(","));
-    Caller.Answer a =
-        coordinator.post(
-            "/api/tools/connections/" + connection + "/apply",
-            "{\"sections\":[" + ids + "],\"really\":" + really + "}");
-    assertThat(a.status()).as(a.text()).isEqualTo(200);
-    return a.json();
-  }
-
-  private void look(UUID section) {
-    coordinator.post("/api/tools/look", "{\"sections\":[\"" + section + "\"]}");
   }
 
   @Test

@@ -113,7 +113,7 @@ class PracticeToolsIT {
   }
 
   private static String said(HttpResponse<String> r) {
-    return LaunchAnswer.of(r.statusCode(), r.headers().firstValue("Location").orElse(""), BACK)
+    return LaunchAnswer.of(r.statusCode(), r.headers().firstValue("Location").orElse(""), BACK, "")
         .said();
   }
 

@@ -22,11 +22,6 @@ public record Registration(
     launches = List.copyOf(launches);
   }
 
-  /** For another deployment. */
-  public Registration at(String other) {
-    return new Registration(client, other, login, launches, keySet);
-  }
-
   /** What is wrong with it, to be shown; nothing if it can be used. */
   public Optional<String> wrong() {
     if (client.isEmpty() || deployment.isEmpty()) {

@@ -1,10 +1,6 @@
 package org.zephyrmist.core.tool;
 
-import java.net.URI;
-import java.net.URLDecoder;
-import java.nio.charset.StandardCharsets;
-import java.util.Map;
-import java.util.TreeMap;
+import org.jsoup.Jsoup;
 
 /**
  * What a tool made of a launch.
@@ -37,42 +33,21 @@ public record LaunchAnswer(Outcome outcome, String said) {
    * @param location where it leads on to; empty if nowhere
    * @param back where the tool may send the person back to (LTI 1.1.1, section 3, "
    *     launch_presentation_return_url")
+   * @param page that came with it
    */
-  public static LaunchAnswer of(int status, String location, String back) {
+  public static LaunchAnswer of(int status, String location, String back, String page) {
     if (!back.isEmpty() && location.startsWith(back)) {
-      String said = query(location).getOrDefault("lti_errormsg", "");
+      String said = Query.of(location).getOrDefault("lti_errormsg", "");
       return new LaunchAnswer(Outcome.REFUSED, cut(said));
     }
     if (status < CLIENT_ERROR) {
       return new LaunchAnswer(Outcome.OPENED, "");
     }
     boolean refused = status < SERVER_ERROR && status != TOO_MANY;
-    return new LaunchAnswer(refused ? Outcome.REFUSED : Outcome.NO_ANSWER, "HTTP status " + status);
-  }
-
-  private static Map<String, String> query(String address) {
-    Map<String, String> all = new TreeMap<>();
-    String query;
-    try {
-      query = URI.create(address).getRawQuery();
-    } catch (IllegalArgumentException noAddress) {
-      return all;
-    }
-    for (String p : query == null ? new String[0] : query.split("&")) {
-      int eq = p.indexOf('=');
-      if (eq > 0) {
-        all.put(p.substring(0, eq), decoded(p.substring(eq + 1)));
-      }
-    }
-    return all;
-  }
-
-  private static String decoded(String value) {
-    try {
-      return URLDecoder.decode(value, StandardCharsets.UTF_8);
-    } catch (IllegalArgumentException notEncoded) {
-      return value;
-    }
+    String said = refused ? cut(Jsoup.parse(page).body().text()) : "";
+    return new LaunchAnswer(
+        refused ? Outcome.REFUSED : Outcome.NO_ANSWER,
+        "HTTP status " + status + (said.isEmpty() ? "" : ": " + said));
   }
 
   private static String cut(String said) {

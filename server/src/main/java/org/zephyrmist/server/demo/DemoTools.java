@@ -98,7 +98,8 @@ class DemoTools {
             keyed ? SECRET : null,
             false,
             null,
-            Set.of()),
+            Set.of(),
+            null),
         rosalind());
   }
 

@@ -1,5 +1,6 @@
 package org.zephyrmist.server.master;
 
+import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -14,6 +15,7 @@ import org.zephyrmist.core.content.AppliesTo;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Aspects;
+import org.zephyrmist.core.content.Content;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.Grading;
@@ -22,6 +24,7 @@ import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.Launch;
 import org.zephyrmist.core.content.Place;
+import org.zephyrmist.core.content.Rank;
 import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.content.Visibility;
 import org.zephyrmist.core.content.Wording;
@@ -240,6 +243,38 @@ public class Drafts {
     Item item = added(key, n, place).item(key, n.kind(), EditRule.ADAPTABLE);
     edits.step(master, List.of(key), "added “" + item.title() + "”", who, () -> put(tree, item));
     return key;
+  }
+
+  /** Something that came ready-made from elsewhere. */
+  public record Made(String title, Content content) {}
+
+  /**
+   * Several new items, one after the other at the end of a module, or of the top.
+   *
+   * @param parent none for the top
+   */
+  @Transactional
+  public List<ItemKey> add(
+      MasterRecord master, List<Made> made, Optional<ItemKey> parent, SignedIn who) {
+    edits.begin(master);
+    UUID tree = master.getDraftTreeId();
+    List<Item> items = new ArrayList<>();
+    Place at = place(tree, ItemKey.fresh(), parent, Optional.empty());
+    for (Made m : made) {
+      items.add(
+          new Item(
+              ItemKey.fresh(),
+              Entries.title(m.title()),
+              m.content(),
+              Timing.NONE,
+              at,
+              Visibility.SHOWN,
+              EditRule.ADAPTABLE));
+      at = new Place(at.parent(), Rank.between(at.rank(), ""));
+    }
+    List<ItemKey> keys = items.stream().map(Item::key).toList();
+    edits.step(master, keys, "added " + named(items), who, () -> trees.put(tree, items));
+    return keys;
   }
 
   private Aspects added(ItemKey key, Addition n, Place place) {

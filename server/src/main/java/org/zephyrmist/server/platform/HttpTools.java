@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -77,14 +78,28 @@ final class HttpTools {
     }
   }
 
-  void connect(List<ToolData> data) {
-    List<Map<String, String>> body =
-        data.stream()
-            .map(
-                d ->
+  private static Map<String, Object> sent(ToolData d) {
+    Map<String, Object> all = new HashMap<>();
+    all.put("shell", d.shell());
+    all.put("host", d.host());
+    all.put("key", d.key());
+    all.put("secret", d.secret());
+    d.registration()
+        .ifPresent(
+            r ->
+                all.put(
+                    "registration",
                     Map.of(
-                        "shell", d.shell(), "host", d.host(), "key", d.key(), "secret", d.secret()))
-            .toList();
+                        "client", r.client(),
+                        "deployment", r.deployment(),
+                        "login", r.login(),
+                        "launches", r.launches(),
+                        "keySet", r.keySet())));
+    return all;
+  }
+
+  void connect(List<ToolData> data) {
+    List<Map<String, Object>> body = data.stream().map(HttpTools::sent).toList();
     calls.send(
         calls
             .request("/api/tools/data")

@@ -10,6 +10,7 @@ import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.StudentCounts;
+import org.zephyrmist.core.lti.Registration;
 import org.zephyrmist.core.tool.Seen;
 
 /** What is asked of a learning platform. Forms are canonical JSON in the platform's own terms. */
@@ -71,7 +72,8 @@ public interface PlatformGateway {
       String course) {}
 
   /** Credentials of a host, to be written into a shell. */
-  record ToolData(String shell, String host, String key, String secret) {
+  record ToolData(
+      String shell, String host, String key, String secret, Optional<Registration> registration) {
     @Override
     public String toString() {
       return "ToolData[" + shell + ", " + host + "]";

@@ -22,6 +22,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.core.tool.Connection;
 import org.zephyrmist.core.tool.DateMode;
 import org.zephyrmist.core.tool.Pairing;
 import org.zephyrmist.core.tool.Scope;
@@ -62,6 +63,8 @@ class ConnectionApi {
    * @param words what the tool says when it is tied, with {course} where it names its course
    * @param key for administrators alone
    * @param secret whether there is one
+   * @param entered whether there are credentials that can be written into shells
+   * @param registration for administrators alone
    */
   record ConnectionView(
       @NotNull UUID id,
@@ -81,9 +84,11 @@ class ConnectionApi {
       @NotNull String owner,
       String key,
       boolean secret,
+      boolean entered,
       boolean approved,
       LocalDate expires,
-      @NotNull Set<UUID> terms) {}
+      @NotNull Set<UUID> terms,
+      EnteredRegistration registration) {}
 
   static ConnectionView view(KnownConnection k, SignedIn who) {
     var c = k.connection();
@@ -105,9 +110,14 @@ class ConnectionApi {
         k.owner(),
         who.role() == Role.ADMINISTRATOR ? k.key() : null,
         k.secret(),
+        c.credentials() == Connection.Entered.FOR_SHELLS,
         c.approved(),
         k.expires().orElse(null),
-        c.terms().stream().map(UUID::fromString).collect(java.util.stream.Collectors.toSet()));
+        c.terms().stream().map(UUID::fromString).collect(java.util.stream.Collectors.toSet()),
+        k.registration()
+            .filter(r -> who.role() == Role.ADMINISTRATOR)
+            .map(r -> new EnteredRegistration(r.deployment(), r.login(), r.launches(), r.keySet()))
+            .orElse(null));
   }
 
   record MadeConnection(@NotNull UUID id) {}
@@ -148,7 +158,8 @@ class ConnectionApi {
       @NotBlank @Size(max = 253) String host,
       @NotNull Way way,
       @NotNull @Size(max = 400) String key,
-      @Size(max = 400) String secret) {
+      @Size(max = 400) String secret,
+      @Valid EnteredRegistration registration) {
     @Override
     public String toString() {
       return "TriedLaunch[" + host + "]";

@@ -20,6 +20,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.content.HostName;
+import org.zephyrmist.core.lti.Registration;
 import org.zephyrmist.core.tool.Stage;
 import org.zephyrmist.core.tool.Template;
 import org.zephyrmist.core.tool.ToolWords;
@@ -42,6 +43,7 @@ public class ConnectionEdits {
           "course-title",
           "campus",
           "term");
+  private static final Registration NONE = new Registration("", "", "", List.of(), "");
   private final DSLContext db;
   private final Secrets secrets;
   private final Events events;
@@ -103,14 +105,15 @@ public class ConnectionEdits {
             .fetchOptional()
             .orElseThrow(() -> Refusal.notFound("connection"));
     Set<String> hosts = checked(id, e, r.getSecret() != null);
-    boolean other =
-        e.secret() != null && !e.secret().isEmpty() || !e.key().equals(r.getConsumerKey());
+    boolean secret = e.secret() != null && !e.secret().isEmpty();
+    String before = written(r);
     fill(r, e, who);
+    boolean other = secret || !before.equals(written(r));
     if (other) {
       r.setGeneration(r.getGeneration() + 1);
     }
     r.update();
-    if (r.getSecret() == null) { // nothing is left to be written
+    if (r.getSecret() == null && r.getLogin().isEmpty()) { // nothing is left to be written
       db.deleteFrom(TOOL_WRITE).where(TOOL_WRITE.CONNECTION_ID.eq(id)).execute();
     }
     db.deleteFrom(TOOL_HOST).where(TOOL_HOST.CONNECTION_ID.eq(id)).execute();
@@ -125,6 +128,17 @@ public class ConnectionEdits {
     if (other && !older.isEmpty()) {
       work.apply(connections.get(id), older, true, who);
     }
+  }
+
+  /** What shells have of it, but for the secret. */
+  private static String written(ToolConnectionRecord r) {
+    return String.join(
+        "\n",
+        r.getConsumerKey(),
+        r.getDeployment(),
+        r.getLogin(),
+        String.join(" ", r.getLaunches()),
+        r.getKeySet());
   }
 
   @Transactional
@@ -153,9 +167,15 @@ public class ConnectionEdits {
     if (e.secret() != null && !e.secret().isEmpty()) {
       r.setSecret(secrets.close(e.secret()));
     }
-    if (e.way() == Way.OPEN) {
+    if (e.way() != Way.KEY_AND_SECRET) {
       r.setSecret(null);
     }
+    boolean registered = e.way() == Way.REGISTRATION && e.registration() != null;
+    Registration g = registered ? e.registration().of(e.key()) : NONE;
+    r.setDeployment(g.deployment());
+    r.setLogin(g.login());
+    r.setLaunches(g.launches().toArray(String[]::new));
+    r.setKeySet(g.keySet());
     if (e.approved() != (r.getApprovedAt() != null)) {
       r.setApprovedAt(e.approved() ? OffsetDateTime.now(clock) : null);
       r.setApprovedBy(e.approved() ? who.id() : null);
@@ -214,6 +234,14 @@ public class ConnectionEdits {
     blanks("key", e.key());
     blanks("secret", e.secret() == null ? "" : e.secret());
     boolean secret = e.secret() != null && !e.secret().isEmpty();
+    if (e.way() == Way.REGISTRATION && secret) {
+      throw Refusal.bad(
+          "A registration has no shared secret.", "Leave it empty, or choose another way.");
+    }
+    if (e.way() != Way.REGISTRATION && e.registration() != null) {
+      throw Refusal.bad(
+          "A registration is entered for another way.", "Leave it out, or choose its way.");
+    }
     if (e.way() == Way.OPEN && (secret || !e.key().isEmpty())) {
       throw Refusal.bad(
           "A tool that is open asks for no key and no secret.",
@@ -224,6 +252,8 @@ public class ConnectionEdits {
     }
     Set<String> names = new TreeSet<>(new Template(e.key()).names());
     names.addAll(new Template(e.secret() == null ? "" : e.secret()).names());
+    names.addAll(
+        new Template(e.registration() == null ? "" : e.registration().deployment()).names());
     names.removeAll(VALUES);
     if (!names.isEmpty()) {
       throw Refusal.bad(

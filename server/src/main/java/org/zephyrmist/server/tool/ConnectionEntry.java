@@ -1,5 +1,6 @@
 package org.zephyrmist.server.tool;
 
+import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
@@ -25,6 +26,7 @@ import org.zephyrmist.core.tool.Way;
  * @param secret absent: as it is
  * @param approved whether it may be used from now on
  * @param terms in which it holds; none: in every term
+ * @param registration whose client is the key; absent unless it is the way
  */
 public record ConnectionEntry(
     @NotBlank @Size(max = 200) String name,
@@ -45,7 +47,8 @@ public record ConnectionEntry(
     @Size(max = 400) String secret,
     boolean approved,
     LocalDate expires,
-    @NotNull @Size(max = 50) Set<@NotNull UUID> terms) {
+    @NotNull @Size(max = 50) Set<@NotNull UUID> terms,
+    @Valid EnteredRegistration registration) {
   @Override
   public String toString() {
     return "ConnectionEntry[" + name + "]";

@@ -3,6 +3,7 @@ package org.zephyrmist.server.tool;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.Optional;
+import org.zephyrmist.core.lti.Registration;
 import org.zephyrmist.core.tool.Connection;
 import org.zephyrmist.core.tool.DateMode;
 import org.zephyrmist.core.tool.Privacy;
@@ -16,6 +17,7 @@ import org.zephyrmist.core.tool.ToolWords;
  * @param key as it was written: a pattern of the section's values
  * @param secret whether there is one
  * @param generation counts changes of key and secret
+ * @param registration whose client is the key, and whose deployment is a pattern too
  */
 record KnownConnection(
     Connection connection,
@@ -28,4 +30,5 @@ record KnownConnection(
     String key,
     boolean secret,
     int generation,
-    Optional<LocalDate> expires) {}
+    Optional<LocalDate> expires,
+    Optional<Registration> registration) {}

@@ -142,7 +142,7 @@ class LaunchTests implements Job {
     }
     String secret =
         secrets.computeIfAbsent(UUID.fromString(k.connection().id()), connections::secret);
-    return Optional.of(Signer.of(k.key(), secret, s));
+    return Optional.of(Signer.of(k, secret, s));
   }
 
   /** As a student only where an instructor gets in: else it says nothing new. */

@@ -15,7 +15,6 @@ import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.tool.LinkState.Reason;
-import org.zephyrmist.core.tool.Way;
 import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.queue.Job;
@@ -53,8 +52,7 @@ class TestRounds implements Job {
   /** Whether a launch can be tested without doing what is somebody else's. */
   static boolean testable(ToolHosts.Cell c) {
     boolean through = c.state().stuck().isEmpty() && c.state().connection().isPresent();
-    boolean signs = c.state().connection().filter(x -> x.way() != Way.REGISTRATION).isPresent();
-    return signs && (through || c.state().reason() == Reason.REFUSED);
+    return through || c.state().reason() == Reason.REFUSED;
   }
 
   /**

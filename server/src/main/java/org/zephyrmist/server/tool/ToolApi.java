@@ -38,6 +38,7 @@ import org.zephyrmist.server.tool.ToolSections.ToolSection;
 @PreAuthorize("hasAnyRole('COORDINATOR', 'DESIGNER', 'ADMINISTRATOR')")
 class ToolApi {
   private final ToolHosts hosts;
+  private final ToolAddresses addresses;
   private final ToolWork work;
   private final TestRounds rounds;
   private final Instructors instructors;
@@ -46,12 +47,14 @@ class ToolApi {
 
   ToolApi(
       ToolHosts hosts,
+      ToolAddresses addresses,
       ToolWork work,
       TestRounds rounds,
       Instructors instructors,
       ToolReach reach,
       DSLContext db) {
     this.hosts = hosts;
+    this.addresses = addresses;
     this.work = work;
     this.rounds = rounds;
     this.instructors = instructors;
@@ -112,6 +115,7 @@ class ToolApi {
   /**
    * @param looked of how many sections the platform has told what is there
    * @param before how many days until the first day of the term; negative after it
+   * @param issuer by which tools know this application (LTI 1.3 core, section 3.1.3)
    */
   record Tools(
       @NotNull List<ToolSectionView> sections,
@@ -119,7 +123,8 @@ class ToolApi {
       @NotNull List<ToolHostView> hosts,
       @NotNull List<ConnectionApi.ConnectionView> connections,
       int looked,
-      int before) {}
+      int before,
+      @NotNull String issuer) {}
 
   @GetMapping
   Tools tools(@RequestParam UUID term, @AuthenticationPrincipal SignedIn who) {
@@ -155,7 +160,8 @@ class ToolApi {
         views,
         picture.connections().stream().map(c -> ConnectionApi.view(c, who)).toList(),
         picture.looked(),
-        work.daysBefore(term));
+        work.daysBefore(term),
+        addresses.issuer());
   }
 
   private static ToolHostView view(

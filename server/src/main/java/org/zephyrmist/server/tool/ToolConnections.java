@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.core.lti.Registration;
 import org.zephyrmist.core.tool.Connection;
 import org.zephyrmist.core.tool.Connection.Entered;
 import org.zephyrmist.core.tool.Privacy;
@@ -67,19 +68,30 @@ class ToolConnections {
         .orElseThrow(() -> Refusal.notFound("connection"));
   }
 
-  /** To be written into a shell or to sign with, and for nothing else. */
+  /** To be written into a shell or to sign with, and for nothing else; empty if there is none. */
   String secret(UUID id) {
-    return secrets.open(
-        db.select(TOOL_CONNECTION.SECRET)
-            .from(TOOL_CONNECTION)
-            .where(TOOL_CONNECTION.ID.eq(id))
-            .fetchSingle()
-            .value1());
+    return db.select(TOOL_CONNECTION.SECRET)
+        .from(TOOL_CONNECTION)
+        .where(TOOL_CONNECTION.ID.eq(id))
+        .fetchOptional(TOOL_CONNECTION.SECRET)
+        .map(secrets::open)
+        .orElse("");
   }
 
   private static KnownConnection known(
       ToolConnectionRecord r, Set<String> hosts, Set<String> terms) {
-    boolean entered = r.getWay() == Way.KEY_AND_SECRET && r.getSecret() != null;
+    Optional<Registration> registration =
+        r.getWay() == Way.REGISTRATION && !r.getLogin().isEmpty()
+            ? Optional.of(
+                new Registration(
+                    r.getConsumerKey(),
+                    r.getDeployment(),
+                    r.getLogin(),
+                    List.of(r.getLaunches()),
+                    r.getKeySet()))
+            : Optional.empty();
+    boolean entered =
+        registration.isPresent() || r.getWay() == Way.KEY_AND_SECRET && r.getSecret() != null;
     return new KnownConnection(
         new Connection(
             r.getId().toString(),
@@ -101,6 +113,7 @@ class ToolConnections {
         r.getConsumerKey(),
         r.getSecret() != null,
         r.getGeneration(),
-        Optional.ofNullable(r.getExpiresOn()));
+        Optional.ofNullable(r.getExpiresOn()),
+        registration);
   }
 }

@@ -1,6 +1,7 @@
 package org.zephyrmist.server.tool;
 
 import static org.zephyrmist.server.db.Tables.LAUNCH_TEST;
+import static org.zephyrmist.server.db.Tables.SECTION;
 
 import java.time.Clock;
 import java.time.OffsetDateTime;
@@ -8,6 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.core.lti.Registration;
 import org.zephyrmist.core.tool.BasicLaunch;
 import org.zephyrmist.core.tool.Privacy;
 import org.zephyrmist.core.tool.RelinkRule.Link;
@@ -50,10 +52,6 @@ class TryLaunch {
     String host = ConnectionEdits.host(t.host());
     ConnectionEdits.blanks("key", t.key());
     ConnectionEdits.blanks("secret", t.secret() == null ? "" : t.secret());
-    if (t.way() == Way.REGISTRATION) {
-      throw Refusal.bad(
-          "A registration cannot be tried from here yet.", "Open one of its links in a shell.");
-    }
     Link link = links.any(host);
     Answered a =
         launches.send(
@@ -78,6 +76,12 @@ class TryLaunch {
     if (t.way() == Way.OPEN) {
       return Optional.empty();
     }
+    if (t.way() == Way.REGISTRATION) {
+      if (t.registration() == null) {
+        throw Refusal.bad("There is no registration to launch by.", "Enter its addresses.");
+      }
+      return Optional.of(as(t, "", Optional.of(t.registration().of(t.key()))));
+    }
     boolean sent = t.secret() != null && !t.secret().isEmpty();
     if (!sent && (t.connection() == null || !connections.get(t.connection()).secret())) {
       throw Refusal.bad("There is no secret to sign with.", "Enter the shared secret.");
@@ -85,7 +89,15 @@ class TryLaunch {
     if (t.key().isEmpty()) {
       throw Refusal.bad("There is no key to sign with.", "Enter the consumer key.");
     }
-    return Optional.of(new Signer(t.key(), sent ? t.secret() : connections.secret(t.connection())));
+    return Optional.of(
+        as(t, sent ? t.secret() : connections.secret(t.connection()), Optional.empty()));
+  }
+
+  /** With the values of a section, where one is named. */
+  private Signer as(
+      ConnectionApi.TriedLaunch t, String secret, Optional<Registration> registration) {
+    Signer raw = new Signer(t.key(), secret, registration);
+    return sections.where(SECTION.ID.eq(t.section())).stream().findFirst().map(raw::in).orElse(raw);
   }
 
   private void keep(ConnectionApi.TriedLaunch t, String host, Answered a, SignedIn who) {

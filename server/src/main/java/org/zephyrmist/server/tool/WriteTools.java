@@ -125,7 +125,7 @@ class WriteTools implements Job {
       KnownConnection c = known.get(r.getConnectionId());
       ToolSection s = at.get(r.getSectionId());
       String secret = secrets.computeIfAbsent(r.getConnectionId(), connections::secret);
-      Signer signer = Signer.of(c.key(), secret, s);
+      Signer signer = Signer.of(c, secret, s);
       all.add(
           new Wanted(
               s.id(),
@@ -134,7 +134,12 @@ class WriteTools implements Job {
               c.generation(),
               r.getAskedAt(),
               r.getTries(),
-              new ToolData(s.shell().orElseThrow(), r.getHost(), signer.key(), signer.secret())));
+              new ToolData(
+                  s.shell().orElseThrow(),
+                  r.getHost(),
+                  signer.key(),
+                  signer.secret(),
+                  signer.registration())));
     }
     return all;
   }
