@@ -46,6 +46,8 @@
       key: '',
       approved: false,
       terms: [],
+      course: '',
+      mastersCourses: [],
     };
   }
   function kept(c: Connection): Entry {
@@ -213,11 +215,38 @@
     {#if e.stages.includes('PAIRING')}
       <label
         >A section comes to its course
-        <select class="entry" bind:value={e.pairing}>
+        <select
+          class="entry"
+          value={e.pairing}
+          onchange={(x) => {
+            e.pairing = x.currentTarget.value as Entry['pairing'];
+            e.course = e.pairing === 'BY_PARAMETER' ? '{section}-{term}' : '';
+          }}
+        >
           <option value="BY_RULE">by itself: one for each shell</option>
           <option value="BY_ANSWER">by the instructor’s answer in the tool</option>
           <option value="BY_CREDENTIALS">by its credentials</option>
+          <option value="BY_PARAMETER">by the launch, which names it</option>
         </select></label
+      >
+      {#if e.pairing === 'BY_PARAMETER'}
+        <label
+          >Course of each section <input
+            class="entry fig"
+            required
+            maxlength="400"
+            bind:value={e.course}
+          /></label
+        >
+      {/if}
+      <label
+        >Courses of the tool’s masters, which no section may have
+        <input
+          class="entry fig"
+          value={e.mastersCourses.join(', ')}
+          onchange={(x) =>
+            (e.mastersCourses = x.currentTarget.value.split(/[\s,]+/).filter(Boolean))}
+        /></label
       >
     {/if}
     {#if e.stages.includes('PAIRING') || e.stages.includes('AGREEMENT')}

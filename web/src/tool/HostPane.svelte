@@ -6,6 +6,7 @@
   import { many } from '../marks/words';
   import AskApproval from './AskApproval.svelte';
   import ConnectForm from './ConnectForm.svelte';
+  import MendTies from './MendTies.svelte';
   import ToolSection from './ToolSection.svelte';
   import {
     byReason,
@@ -29,6 +30,7 @@
   let all = $derived(host ? tools.connections.filter((c) => c.hosts.includes(host.host)) : []);
   let at = $derived(host?.cells.find((c) => c.section.id === place.get('at')));
   let editing = $derived(place.get('enter'));
+  let wrong = $derived(chosen.filter((c) => c.state.standing === 'TIED_WRONGLY'));
   let edited = $derived(all.find((c) => c.id === editing));
   const dates = {
     SENT_ONCE: 'sent once, then each side has its own',
@@ -46,6 +48,7 @@
   ] as const;
   onEscape(() => {
     if (editing) place.set({ enter: '' });
+    else if (place.get('mend')) place.set({ mend: '' });
     else if (place.get('at')) place.set({ at: '' });
     else if (host) place.set({ host: '' });
     else return false;
@@ -58,6 +61,8 @@
     {#key editing}
       <ConnectForm {tools} {host} {chosen} connection={edited} {begun} />
     {/key}
+  {:else if host && place.get('mend') && wrong.length}
+    {#key wrong.length}<MendTies {host} cells={wrong} {begun} />{/key}
   {:else if host && at}
     <ToolSection cell={at} {tools} {begun} />
   {:else if host}
@@ -76,7 +81,7 @@
           <dt>Serves</dt>
           <dd>{scope(c)}{c.terms.length ? `, ${many(c.terms.length, 'term')}` : ''}</dd>
           <dt>Way</dt>
-          <dd>{wayWords[c.way]}{c.way !== 'OPEN' && !c.secret ? ', not entered yet' : ''}</dd>
+          <dd>{wayWords[c.way]}{c.way !== 'OPEN' && !c.entered ? ', not entered yet' : ''}</dd>
           <dt>Asks for</dt>
           <dd>{c.stages.map((s) => stageWords[s]).join(', ') || 'nothing'}</dd>
           <dt>Sends</dt>

@@ -3,6 +3,7 @@
   import Act from '../frame/Act.svelte';
   import HandFrame from '../frame/HandFrame.svelte';
   import { hand } from '../frame/hand.svelte';
+  import { place } from '../frame/place.svelte';
   import { session } from '../frame/session.svelte';
   import { many } from '../marks/words';
   import {
@@ -29,6 +30,7 @@
   let opens = $derived(chosen.filter((c) => c.state.whose === 'INSTRUCTOR'));
   let links = $derived(writes.reduce((n, c) => n + c.links, 0));
   let dead = $derived(host?.cells.filter((c) => c.state.standing !== 'WORKS') ?? []);
+  let wrong = $derived(chosen.filter((c) => c.state.standing === 'TIED_WRONGLY'));
   let mayWrite = $derived(session.me?.role !== 'DESIGNER');
   let tested = $derived(
     chosen.filter((c) =>
@@ -135,6 +137,11 @@
     {#if tested.length}<Act onclick={test}>Test {many(tested.length, 'section')}</Act>{/if}
     {#if opens.length && mayWrite}
       <Act onclick={write}>Ask {many(opens.length, 'section')} to open it</Act>
+    {/if}
+    {#if wrong.length && mayWrite}
+      <Act main={!writes.length} onclick={() => place.set({ mend: '1', enter: '', at: '' })}
+        >Mend {many(wrong.length, 'tie')}</Act
+      >
     {/if}
     {#if enters.length && mayWrite}
       <Act onclick={entered} title="Their platform has no interface: somebody enters them there"

@@ -23,3 +23,14 @@ create table picking (
   taken_at timestamptz
 );
 create index on picking (began_at);
+
+-- Courses on a tool's side: one that launches name, as a pattern of the section's values, and those of the tool's masters.
+alter table tool_connection
+  drop constraint tool_connection_pairing_check,
+  add check (pairing in ('BY_RULE', 'BY_ANSWER', 'BY_CREDENTIALS', 'BY_PARAMETER')),
+  add column course_pattern text not null default '',
+  add column masters_courses text[] not null default '{}';
+-- The course that is written with the credentials; null: as it is.
+alter table tool_write add column course text;
+-- What was opened or answered before does not count any more.
+alter table section_tool add column untied_at timestamptz;

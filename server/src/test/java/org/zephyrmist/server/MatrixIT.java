@@ -263,7 +263,7 @@ class MatrixIT extends ServerIT {
         {"name":"Matrix %d-%d","hosts":["matrix.example"],"way":"KEY_AND_SECRET","level":"COLLEGE",
          "scopeOf":"","stages":["CREDENTIALS"],"pairing":"BY_RULE","words":"","waitMinutes":0,
          "sendsName":true,"sendsMail":false,"grades":false,"dates":"SENT_ONCE","owner":"",
-         "key":"k","secret":"s","approved":false,"terms":[]}"""
+         "key":"k","secret":"s","approved":false,"terms":[],"course":"","mastersCourses":[]}"""
         .formatted(round, n++);
   }
 
@@ -313,6 +313,7 @@ class MatrixIT extends ServerIT {
       case "POST /api/tools/done" ->
           "{" + sections + ",\"host\":\"matrix.example\",\"stage\":\"SUPPORT\"}";
       case "POST /api/tools/tests" -> "{" + sections + ",\"host\":\"matrix.example\"}";
+      case "POST /api/tools/ties" -> "{" + sections + ",\"host\":\"m.example\"}";
       case "POST /api/tools/connections", "PUT /api/tools/connections/{id}" -> entry();
       case "POST /api/tools/connections/try" ->
           "{\"host\":\"matrix.invalid\",\"way\":\"OPEN\",\"key\":\"\"}";

@@ -22,7 +22,7 @@ abstract class ToolsStage extends ServerIT {
     return """
         {"name":"%s","hosts":["%s"],"way":"%s","level":"COLLEGE","scopeOf":"","stages":[%s],
          "pairing":"BY_ANSWER","waitMinutes":0,"sendsName":true,"sendsMail":false,
-         "grades":false,"dates":"SENT_ONCE","owner":"","approved":false,"terms":[]%s%s%s}"""
+         "grades":false,"dates":"SENT_ONCE","owner":"","approved":false,"terms":[]%s%s%s%s%s}"""
         .formatted(
             name,
             host,
@@ -30,6 +30,8 @@ abstract class ToolsStage extends ServerIT {
             stages,
             more.contains("\"key\"") ? "" : ",\"key\":\"\"",
             more.contains("\"words\"") ? "" : ",\"words\":\"\"",
+            more.contains("\"course\"") ? "" : ",\"course\":\"\"",
+            more.contains("\"mastersCourses\"") ? "" : ",\"mastersCourses\":[]",
             more);
   }
 

@@ -7,5 +7,7 @@ public enum Pairing {
   /** The instructor answers inside the tool which one it is. */
   BY_ANSWER,
   /** The credentials carry it. */
-  BY_CREDENTIALS
+  BY_CREDENTIALS,
+  /** Each launch names it. */
+  BY_PARAMETER
 }

@@ -99,7 +99,9 @@ class DemoTools {
             false,
             null,
             Set.of(),
-            null),
+            null,
+            "",
+            List.of()),
         rosalind());
   }
 

@@ -84,6 +84,7 @@ final class HttpTools {
     all.put("host", d.host());
     all.put("key", d.key());
     all.put("secret", d.secret());
+    d.course().ifPresent(c -> all.put("course", c));
     d.registration()
         .ifPresent(
             r ->

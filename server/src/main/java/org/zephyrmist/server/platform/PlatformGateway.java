@@ -73,7 +73,12 @@ public interface PlatformGateway {
 
   /** Credentials of a host, to be written into a shell. */
   record ToolData(
-      String shell, String host, String key, String secret, Optional<Registration> registration) {
+      String shell,
+      String host,
+      String key,
+      String secret,
+      Optional<Registration> registration,
+      Optional<String> course) {
     @Override
     public String toString() {
       return "ToolData[" + shell + ", " + host + "]";

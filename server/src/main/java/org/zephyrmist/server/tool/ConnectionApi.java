@@ -88,7 +88,9 @@ class ConnectionApi {
       boolean approved,
       LocalDate expires,
       @NotNull Set<UUID> terms,
-      EnteredRegistration registration) {}
+      EnteredRegistration registration,
+      @NotNull String course,
+      @NotNull Set<String> mastersCourses) {}
 
   static ConnectionView view(KnownConnection k, SignedIn who) {
     var c = k.connection();
@@ -117,7 +119,9 @@ class ConnectionApi {
         k.registration()
             .filter(r -> who.role() == Role.ADMINISTRATOR)
             .map(r -> new EnteredRegistration(r.deployment(), r.login(), r.launches(), r.keySet()))
-            .orElse(null));
+            .orElse(null),
+        k.course().text(),
+        new TreeSet<>(k.masters()));
   }
 
   record MadeConnection(@NotNull UUID id) {}

@@ -21,6 +21,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.content.HostName;
 import org.zephyrmist.core.lti.Registration;
+import org.zephyrmist.core.tool.Pairing;
 import org.zephyrmist.core.tool.Stage;
 import org.zephyrmist.core.tool.Template;
 import org.zephyrmist.core.tool.ToolWords;
@@ -176,6 +177,8 @@ public class ConnectionEdits {
     r.setLogin(g.login());
     r.setLaunches(g.launches().toArray(String[]::new));
     r.setKeySet(g.keySet());
+    r.setCoursePattern(e.course().strip());
+    r.setMastersCourses(e.mastersCourses().stream().map(String::strip).toArray(String[]::new));
     if (e.approved() != (r.getApprovedAt() != null)) {
       r.setApprovedAt(e.approved() ? OffsetDateTime.now(clock) : null);
       r.setApprovedBy(e.approved() ? who.id() : null);
@@ -254,10 +257,21 @@ public class ConnectionEdits {
     names.addAll(new Template(e.secret() == null ? "" : e.secret()).names());
     names.addAll(
         new Template(e.registration() == null ? "" : e.registration().deployment()).names());
-    names.removeAll(VALUES);
-    if (!names.isEmpty()) {
+    names.addAll(new Template(e.course()).names());
+    values(names);
+    if (e.course().isBlank() == (e.pairing() == Pairing.BY_PARAMETER)) {
       throw Refusal.bad(
-          "{" + names.iterator().next() + "} is no value of a section.",
+          "A course is named where launches name it, and only there.",
+          "Write a pattern such as {section}-{term}, or choose another way to the course.");
+    }
+  }
+
+  static void values(Set<String> names) {
+    Set<String> unknown = new TreeSet<>(names);
+    unknown.removeAll(VALUES);
+    if (!unknown.isEmpty()) {
+      throw Refusal.bad(
+          "{" + unknown.iterator().next() + "} is no value of a section.",
           "Use one of " + String.join(", ", new TreeSet<>(VALUES)) + ".");
     }
   }

@@ -26,6 +26,8 @@ import org.zephyrmist.core.tool.Way;
  * @param secret absent: as it is
  * @param approved whether it may be used from now on
  * @param terms in which it holds; none: in every term
+ * @param course that launches name, a pattern of the section's values; empty: they name none
+ * @param mastersCourses courses that the tool keeps its masters in
  * @param registration whose client is the key; absent unless it is the way
  */
 public record ConnectionEntry(
@@ -48,7 +50,9 @@ public record ConnectionEntry(
     boolean approved,
     LocalDate expires,
     @NotNull @Size(max = 50) Set<@NotNull UUID> terms,
-    @Valid EnteredRegistration registration) {
+    @Valid EnteredRegistration registration,
+    @NotNull @Size(max = 400) String course,
+    @NotNull @Size(max = 50) List<@NotBlank @Size(max = 200) String> mastersCourses) {
   @Override
   public String toString() {
     return "ConnectionEntry[" + name + "]";

@@ -3,10 +3,12 @@ package org.zephyrmist.server.tool;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.Optional;
+import java.util.Set;
 import org.zephyrmist.core.lti.Registration;
 import org.zephyrmist.core.tool.Connection;
 import org.zephyrmist.core.tool.DateMode;
 import org.zephyrmist.core.tool.Privacy;
+import org.zephyrmist.core.tool.Template;
 import org.zephyrmist.core.tool.ToolWords;
 
 /**
@@ -17,6 +19,8 @@ import org.zephyrmist.core.tool.ToolWords;
  * @param key as it was written: a pattern of the section's values
  * @param secret whether there is one
  * @param generation counts changes of key and secret
+ * @param course that launches name, a pattern; empty: they name none
+ * @param masters courses that the tool keeps its masters in
  * @param registration whose client is the key, and whose deployment is a pattern too
  */
 record KnownConnection(
@@ -31,4 +35,6 @@ record KnownConnection(
     boolean secret,
     int generation,
     Optional<LocalDate> expires,
-    Optional<Registration> registration) {}
+    Optional<Registration> registration,
+    Template course,
+    Set<String> masters) {}

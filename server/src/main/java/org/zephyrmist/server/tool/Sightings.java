@@ -138,7 +138,8 @@ class Sightings {
 
   private org.jooq.Query upsert(UUID section, ToolHost h, ToolWords words, OffsetDateTime now) {
     ToolWords w = words == null ? ToolWords.NONE : words;
-    String course = h.course().isEmpty() ? w.course(h.said()).orElse("") : h.course();
+    String named = h.course();
+    String said = w.course(h.said()).orElse("");
     OffsetDateTime opened = h.opened().map(Sightings::at).orElse(null);
     OffsetDateTime agreed = w.in(h.said()) ? opened : null;
     return db.query(
@@ -148,7 +149,8 @@ class Sightings {
             + " links = excluded.links, data = excluded.data,"
             + " opened_at = excluded.opened_at,"
             + " agreed_at = coalesce(t.agreed_at, excluded.agreed_at),"
-            + " course = case when excluded.course <> '' then excluded.course else t.course end,"
+            + " course = case when ? <> '' then ? when excluded.course <> '' and (t.untied_at is null"
+            + " or excluded.opened_at > t.untied_at) then excluded.course else t.course end,"
             + " said = excluded.said, looked_at = excluded.looked_at",
         section,
         h.host(),
@@ -157,9 +159,11 @@ class Sightings {
         h.data().name(),
         opened,
         agreed,
-        course,
+        named.isEmpty() ? said : named,
         h.said(),
-        now);
+        now,
+        named,
+        named);
   }
 
   /**
@@ -181,6 +185,18 @@ class Sightings {
             hosts.toArray(String[]::new),
             of.toArray(UUID[]::new),
             generations.toArray(Integer[]::new))
+        .execute();
+  }
+
+  /** Which course sections have is asked anew; what was opened before does not count. */
+  void untied(List<UUID> sections, String host) {
+    db.query(
+            "update section_tool set course = '', said = '', untied_at = ?::timestamptz,"
+                + " done = array_remove(array_remove(done, 'PAIRING'), 'FIRST_OPENING')"
+                + " where section_id = any(?) and host = ?",
+            OffsetDateTime.now(clock),
+            ids(sections),
+            host)
         .execute();
   }
 

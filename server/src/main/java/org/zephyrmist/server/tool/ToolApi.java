@@ -39,6 +39,7 @@ import org.zephyrmist.server.tool.ToolSections.ToolSection;
 class ToolApi {
   private final ToolHosts hosts;
   private final ToolAddresses addresses;
+  private final TieEdits ties;
   private final ToolWork work;
   private final TestRounds rounds;
   private final Instructors instructors;
@@ -48,6 +49,7 @@ class ToolApi {
   ToolApi(
       ToolHosts hosts,
       ToolAddresses addresses,
+      TieEdits ties,
       ToolWork work,
       TestRounds rounds,
       Instructors instructors,
@@ -55,6 +57,7 @@ class ToolApi {
       DSLContext db) {
     this.hosts = hosts;
     this.addresses = addresses;
+    this.ties = ties;
     this.work = work;
     this.rounds = rounds;
     this.instructors = instructors;
@@ -125,6 +128,34 @@ class ToolApi {
       int looked,
       int before,
       @NotNull String issuer) {}
+
+  /**
+   * Ties that are mended.
+   *
+   * @param course that launches name from now on, a pattern of the section's values; absent: the
+   *     instructors answer anew in the tool
+   */
+  record TieMend(
+      @NotEmpty @Size(max = 5000) List<@NotNull UUID> sections,
+      @NotBlank @Size(max = 253) String host,
+      @Size(max = 400) String course) {}
+
+  /**
+   * @param byHand sections whose shells nobody can write to but by hand
+   */
+  record MendedTies(int sections, @NotNull List<UUID> byHand) {}
+
+  /** Gives sections a course of their own on the tool's side. */
+  @PostMapping("/ties")
+  @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
+  MendedTies mend(@Valid @RequestBody TieMend m, @AuthenticationPrincipal SignedIn who) {
+    List<UUID> all = reach.all(m.sections(), who);
+    TieEdits.Mended done =
+        m.course() == null
+            ? ties.anew(all, m.host(), who)
+            : ties.named(all, m.host(), m.course(), who);
+    return new MendedTies(done.sections(), done.byHand());
+  }
 
   @GetMapping
   Tools tools(@RequestParam UUID term, @AuthenticationPrincipal SignedIn who) {

@@ -19,6 +19,7 @@ import org.zephyrmist.core.tool.Connection.Entered;
 import org.zephyrmist.core.tool.Privacy;
 import org.zephyrmist.core.tool.Scope;
 import org.zephyrmist.core.tool.Stage;
+import org.zephyrmist.core.tool.Template;
 import org.zephyrmist.core.tool.ToolWords;
 import org.zephyrmist.core.tool.Way;
 import org.zephyrmist.server.db.tables.records.ToolConnectionRecord;
@@ -114,6 +115,8 @@ class ToolConnections {
         r.getSecret() != null,
         r.getGeneration(),
         Optional.ofNullable(r.getExpiresOn()),
-        registration);
+        registration,
+        new Template(r.getCoursePattern()),
+        Set.of(r.getMastersCourses()));
   }
 }

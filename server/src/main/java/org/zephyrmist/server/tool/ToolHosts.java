@@ -10,6 +10,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -126,7 +127,7 @@ class ToolHosts {
     Map<UUID, Map<String, SectionToolRecord>> seen = seen(ids);
     Set<UUID> looked = linked.looked(ids);
     Map<UUID, Map<String, Integer>> links = linked.of(ids, places, known, seen, looked);
-    Map<String, Ties> ties = ties();
+    Map<String, Ties> ties = ties(known);
     Resolution rules =
         new Resolution(known.stream().map(KnownConnection::connection).toList(), clock.instant());
     Map<String, KnownConnection> byId = new HashMap<>();
@@ -193,6 +194,7 @@ class ToolHosts {
         r.getData(),
         Optional.ofNullable(r.getOpenedAt())
             .filter(o -> r.getWrittenAt() == null || !o.isBefore(r.getWrittenAt()))
+            .filter(o -> r.getUntiedAt() == null || o.isAfter(r.getUntiedAt()))
             .map(OffsetDateTime::toInstant),
         Optional.ofNullable(r.getAgreedAt()).map(OffsetDateTime::toInstant),
         done,
@@ -210,7 +212,14 @@ class ToolHosts {
   }
 
   /** Ties of all terms, by host. */
-  private Map<String, Ties> ties() {
+  private Map<String, Ties> ties(List<KnownConnection> known) {
+    Map<String, Set<String>> masters = new HashMap<>();
+    known.forEach(
+        c ->
+            c.connection()
+                .hosts()
+                .forEach(
+                    h -> masters.computeIfAbsent(h, x -> new HashSet<>()).addAll(c.masters())));
     Map<String, List<Ties.Tied>> byHost = new HashMap<>();
     db.select(SECTION_TOOL.HOST, SECTION_TOOL.SECTION_ID, SECTION.TERM_ID, SECTION_TOOL.COURSE)
         .from(SECTION_TOOL)
@@ -223,7 +232,7 @@ class ToolHosts {
                     .computeIfAbsent(r.value1(), h -> new ArrayList<>())
                     .add(new Ties.Tied(r.value2().toString(), "" + r.value3(), r.value4())));
     Map<String, Ties> all = new HashMap<>();
-    byHost.forEach((h, tied) -> all.put(h, new Ties(tied, Set.of())));
+    byHost.forEach((h, tied) -> all.put(h, new Ties(tied, masters.getOrDefault(h, Set.of()))));
     return all;
   }
 }

@@ -17,7 +17,9 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.tool.Connection.Entered;
+import org.zephyrmist.core.tool.Courses;
 import org.zephyrmist.core.tool.LinkState;
+import org.zephyrmist.core.tool.Pairing;
 import org.zephyrmist.core.tool.Stage;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.SignedIn;
@@ -113,6 +115,7 @@ class ToolWork {
     }
     List<UUID> to = new ArrayList<>();
     List<String> at = new ArrayList<>();
+    List<String> courses = new ArrayList<>();
     List<UUID> byHand = new ArrayList<>();
     int links = 0;
     for (ToolHosts.Cell cell : hosts.of(sections.where(SECTION.ID.in(asked))).cells()) {
@@ -126,30 +129,45 @@ class ToolWork {
       } else {
         to.add(cell.section().id());
         at.add(cell.host());
+        courses.add(course(c, cell.section()));
         links += cell.links();
       }
     }
     int n = (int) to.stream().distinct().count();
     if (really && n > 0) {
-      write(UUID.fromString(c.connection().id()), to, at, who);
+      write(UUID.fromString(c.connection().id()), to, at, courses, who);
       events.add(
           who.id(), "has credentials written of", c.connection().name(), n + " sections", "/tools");
     }
     return new Applied(n, links, byHand.stream().distinct().toList());
   }
 
-  private void write(UUID connection, List<UUID> to, List<String> at, SignedIn who) {
+  /** That launches name; null if they name none, or a value of it is not known. */
+  private static String course(KnownConnection c, ToolSections.ToolSection s) {
+    return c.connection().pairing() == Pairing.BY_PARAMETER
+        ? Courses.of(c.course(), s.place()).orElse(null)
+        : null;
+  }
+
+  /**
+   * Lists of the same length.
+   *
+   * @param courses that launches name from now on; null: as it is
+   */
+  void write(UUID connection, List<UUID> to, List<String> at, List<String> courses, SignedIn who) {
     db.query(
-            "insert into tool_write (section_id, host, connection_id, person_id, asked_at)"
-                + " select x.s, x.h, ?::uuid, ?::uuid, ?::timestamptz from unnest(?::uuid[], ?::text[]) x(s, h)"
+            "insert into tool_write as t (section_id, host, course, connection_id, person_id, asked_at)"
+                + " select x.s, x.h, x.c, ?::uuid, ?::uuid, ?::timestamptz from unnest(?::uuid[], ?::text[], ?::text[]) x(s, h, c)"
                 + " on conflict (section_id, host) do update set connection_id ="
                 + " excluded.connection_id, person_id = excluded.person_id, asked_at ="
-                + " excluded.asked_at, tries = 0, trouble = '', remedy = ''",
+                + " excluded.asked_at, course = coalesce(excluded.course, t.course), tries = 0,"
+                + " trouble = '', remedy = ''",
             connection,
             who.id(),
             OffsetDateTime.now(clock),
             to.toArray(UUID[]::new),
-            at.toArray(String[]::new))
+            at.toArray(String[]::new),
+            courses.toArray(String[]::new))
         .execute();
     queue.put(WriteTools.NAME, platforms(to));
   }

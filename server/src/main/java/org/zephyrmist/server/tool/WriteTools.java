@@ -10,6 +10,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
@@ -139,7 +140,8 @@ class WriteTools implements Job {
                   r.getHost(),
                   signer.key(),
                   signer.secret(),
-                  signer.registration())));
+                  signer.registration(),
+                  Optional.ofNullable(r.getCourse()))));
     }
     return all;
   }

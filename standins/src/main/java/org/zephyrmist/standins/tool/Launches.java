@@ -77,11 +77,21 @@ class Launches {
     return tool.asksForAgreement ? agreed(tool, sent, r, model) : inside("", model);
   }
 
-  /** A course that the link names goes before the one that the class is tied to. */
+  /**
+   * A course that the link names goes before the one that the class is tied to; one that is not
+   * there yet is copied from the master.
+   */
   private String toOwnCourse(
       Tool tool, Map<String, List<String>> sent, HttpServletResponse r, Model model) {
     String named = one(sent, "custom_tool_course");
     if (courses.exists(tool.host, named)) {
+      return inside(named, model);
+    }
+    if (!named.isEmpty()) {
+      if (!instructor(sent)) {
+        return refused(tool, sent, "Your instructor has to open this first.", r, model);
+      }
+      courses.make(tool.host, named, one(sent, "context_title"), "");
       return inside(named, model);
     }
     Optional<String> tied =
