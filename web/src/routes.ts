@@ -10,6 +10,7 @@ import OrderPage from './delivery/OrderPage.svelte';
 import ApiPage from './people/ApiPage.svelte';
 import Myself from './people/Myself.svelte';
 import Record from './people/Record.svelte';
+import HandOversPage from './handover/HandOversPage.svelte';
 import LedgerPage from './ledger/LedgerPage.svelte';
 import PlanPrint from './delivery/PlanPrint.svelte';
 import MySections from './section/MySections.svelte';
@@ -51,6 +52,7 @@ const routes: Route[] = [
   { at: '/tools/rules', page: RulesOfLinks },
   { at: '/tools/requests', page: RequestsPage },
   { at: '/tools', page: HostsPage },
+  { at: '/hand-overs', page: HandOversPage },
   { at: '/college', page: College },
   { at: '/record', page: Record },
 ];

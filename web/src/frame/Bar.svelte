@@ -12,6 +12,7 @@
     ['Sources', '/sources'],
     ['Deliveries', '/deliveries'],
     ['Tools', '/tools'],
+    ['Hand-overs', '/hand-overs'],
   ] as const;
   let running = $state.raw<Schemas['DeliverySummary'][]>([]);
   let dark = $state(document.documentElement.classList.contains('dark'));

@@ -88,7 +88,9 @@
   async function write() {
     try {
       const { people } = await got(
-        api.POST('/api/tools/openings/mail', { body: { sections: ids(opens) } }),
+        api.POST('/api/hand-overs/remind', {
+          body: { kind: 'OPEN_ONCE', host: host?.host ?? '', sections: ids(opens) },
+        }),
       );
       said = people
         ? `Mail goes to ${many(people, 'instructor')}, with a link for each section`

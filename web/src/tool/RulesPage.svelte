@@ -10,6 +10,7 @@
 
   /** Rules by which links are rewritten: tried out on all links, then kept. */
   let rules = $state.raw<Schemas['RelinkView'][] | null>(null);
+  let proposed = $state.raw<Schemas['ProposedRelink'][]>([]);
   let masters = $state.raw<Schemas['MasterView'][]>([]);
   let from = $state('');
   let to = $state('');
@@ -26,6 +27,7 @@
   async function load() {
     try {
       rules = await got(api.GET('/api/tools/rules'));
+      proposed = await got(api.GET('/api/tools/rules/proposed'));
       masters = await got(api.GET('/api/masters'));
     } catch (e) {
       trouble = e;
@@ -62,6 +64,14 @@
     }
   }
 
+  function take(p: Schemas['ProposedRelink']) {
+    from = p.from;
+    to = p.to;
+    sent = '';
+    tried = null;
+    said = 'Taken below: try it on all links.';
+  }
+
   async function keep() {
     try {
       await got(api.POST('/api/tools/rules', { body: entry() }));
@@ -95,6 +105,22 @@
         ? `Links are rewritten by ${many(rules.length, 'rule')}`
         : 'No link is rewritten'}
   </h1>
+  {#if proposed.length}
+    <section aria-labelledby="proposed">
+      <h2 id="proposed">Proposed by new editions</h2>
+      <ul class="plain">
+        {#each proposed as p (p.cartridge + p.edition + p.from)}
+          <li>
+            <span class="fig">{p.from}</span> becomes <span class="fig">{p.to}</span>
+            <span class="quiet"
+              >{many(p.links, 'link')} moved so in edition {p.edition} of {p.cartridge}</span
+            >
+            {#if may}<button class="link" onclick={() => take(p)}>Take it</button>{/if}
+          </li>
+        {/each}
+      </ul>
+    </section>
+  {/if}
   {#if rules?.length}
     <ol>
       {#each rules as r (r.id)}

@@ -32,6 +32,7 @@ class ToolsTest {
   private static final String ROPEWALK = "ropewalk.example";
   private static final String CUEBENCH = "cuebench.example";
   private static final String TAGOUT = "tagout.example";
+  private static final String FLYFLOOR = "flyfloor.example";
   private static final String PATTERNROOM = "patternroom.example";
   private static final List<String> SHELLS =
       IntStream.rangeClosed(1, 48).mapToObj(i -> "lgt-%02d".formatted(i)).toList();
@@ -150,6 +151,8 @@ class ToolsTest {
     inHand(take("CueBench", "not connected", 48));
     walk.button("Connect 48 links in 48 sections").click();
     assertThat(take("CueBench", "not opened yet", 48)).isVisible();
+    handedOver();
+    page.navigate(Walk.ADDRESS + "/tools?host=" + CUEBENCH);
     Page instructor = page.context().newPage();
     instructor.navigate(Stage.practiceAddress() + "/shells/lgt-01?work=true");
     instructor.getByText("Open " + CUEBENCH).click();
@@ -171,8 +174,61 @@ class ToolsTest {
     assertThat(take("CueBench", "wrongly tied", 2)).isVisible();
   }
 
+  /** What waits for instructors is one line, with the steps of the college. */
+  private static void handedOver() {
+    page.navigate(Walk.ADDRESS + "/hand-overs");
+    assertThat(walk.heading("48 hand-overs wait")).isVisible();
+    walk.button("Open CueBench once").click();
+    walk.button("Write how it is done here").click();
+    page.getByLabel("How it is done here").fill("Use the link in week 1.");
+    page.getByLabel("Whom to ask").fill("the help desk");
+    walk.button("Keep the steps").click();
+    assertThat(page.getByText("Use the link in week 1.")).isVisible();
+    walk.button("Put all back").click();
+    page.getByLabel(Pattern.compile("^110-02")).check();
+    page.getByLabel("Due").fill("2020-01-05");
+    walk.button("Set them").click();
+    assertThat(page.getByText("was due 5 Jan 2020")).isVisible();
+    WholePathTest.accessible(page, "hand-overs");
+    walk.button("Put all back").click();
+  }
+
+  /** Of two sections on one course one is given its own, which its instructor opens once. */
   @Test
   @Order(4)
+  void aWrongTieIsMended() {
+    page.navigate(Walk.ADDRESS + "/tools?host=" + CUEBENCH);
+    inHand(take("CueBench", "wrongly tied", 2));
+    walk.button("Mend 2 ties").click();
+    assertThat(walk.heading("Mend 2 ties of CueBench")).isVisible();
+    WholePathTest.accessible(page, "ties");
+    walk.button("Close").click();
+    walk.button("Put all back").click();
+    page.getByLabel("Find a section").fill("110-03");
+    inHand(take("CueBench", "wrongly tied", 1));
+    walk.button("Mend 1 tie").click();
+    page.getByLabel(Pattern.compile("^Launches name the course")).check();
+    page.getByLabel("Course of each section").fill("cu-lgt-02");
+    walk.button("Name 1 course").click();
+    assertThat(page.getByText("lgt-02 is tied to cu-lgt-02 already")).isVisible();
+    page.getByLabel("Course of each section").fill("cu-{section}");
+    walk.button("Name 1 course").click();
+    assertThat(take("CueBench", "not opened yet", 1)).isVisible();
+    Page instructor = page.context().newPage();
+    instructor.navigate(Stage.practiceAddress() + "/shells/lgt-03?work=true");
+    instructor.getByText("Open " + CUEBENCH).click();
+    instructor.getByText("Open the tool").click();
+    assertThat(instructor.getByText("cu-lgt-03")).isVisible();
+    instructor.close();
+    lookAgain("CueBench", "not opened yet", 1);
+    assertThat(take("CueBench", "works", 1)).isVisible();
+    walk.button("Put all back").click();
+    page.navigate(Walk.ADDRESS + "/tools?host=" + CUEBENCH);
+    assertThat(take("CueBench", "works", 48)).isVisible();
+  }
+
+  @Test
+  @Order(5)
   void anAgreementIsAcceptedInEachSection() {
     enter(TAGOUT, "TagOut");
     page.getByLabel(Pattern.compile("^Way")).selectOption("OPEN");
@@ -189,7 +245,7 @@ class ToolsTest {
   }
 
   @Test
-  @Order(5)
+  @Order(6)
   void launchesAreTestedAsInstructorAndAsStudent() {
     page.navigate(Walk.ADDRESS + "/tools?host=" + ROPEWALK);
     inHand(take("Ropewalk Loads", "works", 48));
@@ -198,7 +254,7 @@ class ToolsTest {
     TOOLS.key(ROPEWALK, "larkmoor", "rolled over at the tool");
     walk.button("Test 48 sections").click();
     assertThat(take("Ropewalk Loads", "not connected", 48)).isVisible();
-    assertThat(page.getByText("the tool refuses key or secret").first()).isVisible();
+    assertThat(page.getByText("the tool refuses its credentials").first()).isVisible();
     walk.button("Change it").click();
     keys("rolled over at the tool");
     walk.button("Keep the changes").click();
@@ -206,7 +262,7 @@ class ToolsTest {
   }
 
   @Test
-  @Order(6)
+  @Order(7)
   void aSecondPersonDecidesWhatSomebodyAskedFor() {
     Page ines = coordinator();
     ines.navigate(Walk.ADDRESS + "/tools?host=" + PATTERNROOM);
@@ -233,13 +289,13 @@ class ToolsTest {
     assertThat(
             ines.getByRole(
                 AriaRole.HEADING,
-                new Page.GetByRoleOptions().setName("Tool links work in 46 of 48 sections")))
+                new Page.GetByRoleOptions().setName("Tool links work in 48 of 48 sections")))
         .isVisible();
     ines.close();
   }
 
   @Test
-  @Order(7)
+  @Order(8)
   void aToolThatMovedIsFollowedByARuleAPlanADeliveryAndATest() {
     String moved = "new.ropewalk.example";
     TOOLS.moved(ROPEWALK, moved);
@@ -271,6 +327,39 @@ class ToolsTest {
     walk.button("Test 48 sections").click();
     assertThat(page.getByText("Testing 48 sections as instructor and as student …")).isVisible();
     assertThat(take("Ropewalk Loads, moved", "works", 48)).isVisible();
+  }
+
+  /** The maker's own page is where a drill is picked; it comes back as a task of the draft. */
+  @Test
+  @Order(9)
+  void aRegisteredToolIsEnteredAndItsResourceIsPickedIntoADraft() {
+    TOOLS.platform(FLYFLOOR, "larkmoor", Walk.ADDRESS, Walk.ADDRESS + "/api/lti");
+    page.navigate(Walk.ADDRESS + "/tools?host=new.ropewalk.example&enter=new");
+    page.getByLabel("Name", exactly()).fill("FlyFloor");
+    page.getByLabel("Hosts", exactly()).fill(FLYFLOOR);
+    page.getByLabel(Pattern.compile("^Way")).selectOption("REGISTRATION");
+    page.getByLabel("Client id").fill("larkmoor");
+    page.getByLabel(Pattern.compile("^Deployment id")).fill("d1");
+    page.getByLabel("Login begins at").fill("https://flyfloor.example/login");
+    page.getByLabel(Pattern.compile("^Launches go to")).fill("https://flyfloor.example/launch");
+    page.getByLabel("Its key set").fill("https://flyfloor.example/keys");
+    page.getByText("What the tool has to know of us").click();
+    WholePathTest.accessible(page, "registration");
+    walk.button("Keep this connection").click();
+    assertThat(page.getByText("What the tool has to know of us")).hasCount(0);
+    page.navigate(Walk.ADDRESS + "/sources");
+    page.getByText("LGT 110").first().click();
+    walk.button("Add an item").first().click();
+    walk.button("Pick in FlyFloor").click();
+    page.getByLabel(Pattern.compile("Fly cue drill")).check();
+    page.getByLabel(Pattern.compile("Chart of knots")).check();
+    page.getByText("Take these").click();
+    assertThat(walk.heading("FlyFloor sends 2 items")).isVisible();
+    assertThat(page.getByText("a task done in the tool, 10 points")).isVisible();
+    WholePathTest.accessible(page, "picked");
+    walk.button("Add them to the draft").click();
+    assertThat(page.getByText("Fly cue drill").first()).isVisible();
+    assertThat(page.getByText("Chart of knots").first()).isVisible();
   }
 
   private static Page coordinator() {

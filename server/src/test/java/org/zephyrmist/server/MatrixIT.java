@@ -242,6 +242,8 @@ class MatrixIT extends ServerIT {
       case "/api/packages/{section}/export" -> path + "?fileName=x";
       case "/api/search" -> path + "?q=MA";
       case "/api/deliveries/recipes" -> path + "?master=" + values.get("masters");
+      case "/api/hand-overs" ->
+          c.method().equals("GET") ? path + "?term=" + values.get("term") : path;
       case "/api/coverage", "/api/tools", "/api/tools/rules/try" ->
           path + "?term=" + values.get("term");
       case "/api/cartridges/intakes" -> path + "?fileName=x";
@@ -309,7 +311,13 @@ class MatrixIT extends ServerIT {
     String sections = "\"sections\":[\"" + values.get("sections") + "\"]";
     return switch (c.method() + " " + c.path()) {
       case "POST /api/deliveries/recipes" -> recipe();
-      case "POST /api/tools/look", "POST /api/tools/openings/mail" -> "{" + sections + "}";
+      case "POST /api/tools/look" -> "{" + sections + "}";
+      case "POST /api/hand-overs/remind" ->
+          "{\"kind\":\"OPEN_ONCE\",\"host\":\"\"," + sections + "}";
+      case "PUT /api/hand-overs" ->
+          "{\"kind\":\"CLEAR_SHELL\",\"host\":\"\",\"owner\":\"\",\"note\":\"\"," + sections + "}";
+      case "PUT /api/hand-overs/steps" ->
+          "{\"kind\":\"CREATE_SHELL\",\"host\":\"\",\"steps\":\"Ask.\",\"contact\":\"\"}";
       case "POST /api/tools/done" ->
           "{" + sections + ",\"host\":\"matrix.example\",\"stage\":\"SUPPORT\"}";
       case "POST /api/tools/tests" -> "{" + sections + ",\"host\":\"matrix.example\"}";

@@ -476,6 +476,39 @@ class ToolsIT extends ToolsStage {
   }
 
   @Test
+  void anEditionWhoseAddressesMovedProposesItsRuleUntilItIsKept() throws Exception {
+    read(
+        takeIn(
+            Samples.toolCartridge("Editions move", new String[] {"a-moves.example"}), "1.imscc"));
+    read(
+        takeIn(
+            Samples.toolCartridge("Editions move", new String[] {"b-moves.example"}), "2.imscc"));
+    JsonNode p = proposed();
+    assertThat(p.path("from").asString()).isEqualTo("https://a-moves.example{*rest}");
+    assertThat(p.path("to").asString()).isEqualTo("https://b-moves.example{*rest}");
+    assertThat(p.path("links").asInt()).isPositive();
+    Caller.Answer kept =
+        administrator.post(
+            "/api/tools/rules",
+            """
+            {"from":"%s","to":"%s","parameters":{},"masters":[],"terms":[],"campuses":[]}"""
+                .formatted(p.path("from").asString(), p.path("to").asString()));
+    assertThat(kept.status()).as(kept.text()).isEqualTo(201);
+    assertThat(proposed().isMissingNode()).isTrue();
+    administrator.delete("/api/tools/rules/" + kept.json().path("id").asString());
+  }
+
+  private JsonNode proposed() {
+    return coordinator
+        .get("/api/tools/rules/proposed")
+        .json()
+        .valueStream()
+        .filter(p -> p.path("cartridge").asString().equals("Editions move"))
+        .findFirst()
+        .orElse(tools.jackson.databind.node.MissingNode.getInstance());
+  }
+
+  @Test
   void aVersionIsLookedThroughOnceHoweverManyComeAtOnce() throws Exception {
     JsonNode intake =
         read(takeIn(Samples.toolCartridge("Tools TL9", ROPEWALK, CUEBENCH), "t.imscc"));
@@ -521,15 +554,18 @@ class ToolsIT extends ToolsStage {
                 + "/shells/lgt-ti1/items/"
                 + Practice.item("lgt-ti1", "Open open-once.example").path("id").asString());
     assertThat(mine.toString()).as("another's").doesNotContain("lgt-ti2");
-    String both = "{\"sections\":[\"%s\",\"%s\"]}".formatted(to.get(0), to.get(1));
-    assertThat(coordinator.post("/api/tools/openings/mail", both).json().path("people").asInt())
+    String both =
+        "{\"kind\":\"OPEN_ONCE\",\"host\":\"open-once.example\",\"sections\":[\"%s\",\"%s\"]}"
+            .formatted(to.get(0), to.get(1));
+    assertThat(coordinator.post("/api/hand-overs/remind", both).json().path("people").asInt())
         .as("who has a mail address")
         .isPositive();
-    assertThat(coordinator.post("/api/tools/openings/mail", both).json().path("people").asInt())
+    assertThat(coordinator.post("/api/hand-overs/remind", both).json().path("people").asInt())
         .as("once a day")
         .isZero();
     assertThat(
-            db.fetch("select body from mail where about like 'first openings%'")
+            db.fetch(
+                    "select body from mail where about like 'hand-over OPEN_ONCE open-once.example%'")
                 .map(r -> r.get(0, String.class)))
         .anySatisfy(
             body ->

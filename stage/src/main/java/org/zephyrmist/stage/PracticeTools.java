@@ -17,6 +17,26 @@ public final class PracticeTools {
     post(host + "/keys", List.of(Map.of("key", key, "secret", secret, "course", "")));
   }
 
+  /** Tells a registered tool of a platform under a client, with one deployment. */
+  public void platform(String host, String client, String issuer, String at) {
+    send(
+        "PUT",
+        host + "/platforms",
+        Map.of(
+            "issuer",
+            issuer,
+            "client",
+            client,
+            "deployments",
+            List.of("d1"),
+            "keys",
+            at + "/keys",
+            "authorize",
+            at + "/authorize",
+            "token",
+            at + "/token"));
+  }
+
   /** Courses of classes that came before, as if their instructors had answered. */
   public void courses(String host, Map<String, String> byContext) {
     post(

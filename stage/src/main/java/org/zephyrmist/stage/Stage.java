@@ -152,6 +152,7 @@ public final class Stage implements AutoCloseable {
     env.put("ZEPHYRMIST_DB_PASSWORD", password);
     env.put("ZEPHYRMIST_SECRET", "only for measuring, only for measuring");
     env.put("ZEPHYRMIST_PRACTICE", practiceAddress());
+    env.put("ZEPHYRMIST_ADDRESS", address(n));
     env.put("ZEPHYRMIST_READSEVERY", "0s");
     env.put("ZEPHYRMIST_MAIL_FROM", "zephyrmist@larkmoor.example");
     env.put("ZEPHYRMIST_MAIL_PORT", String.valueOf(PRACTICE_PORT + 1));

@@ -22,6 +22,7 @@ import org.zephyrmist.server.people.People;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.tool.ConnectionEdits;
 import org.zephyrmist.server.tool.ConnectionEntry;
+import org.zephyrmist.server.tool.EnteredRegistration;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Tools at all stages: connected and opened, tied twice to one course, waiting, and dead. */
@@ -55,9 +56,8 @@ class DemoTools {
     }
     lighting(deliveries.shellIds("LGT 110"));
     sound(deliveries.shellIds("SND 120"));
-    List<String> safety = new ArrayList<>(deliveries.shellIds("SAF 100"));
-    safety.addAll(deliveries.shellIds("SCN 105"));
-    agreements(safety);
+    agreements(deliveries.shellIds("SAF 100"));
+    flying(deliveries.shellIds("SCN 105"));
     enter(
         "PatternRoom",
         "patternroom.example",
@@ -77,6 +77,17 @@ class DemoTools {
 
   private void enter(
       String name, String host, Way way, Pairing pairing, String words, Stage... stages) {
+    enter(name, host, way, pairing, words, null, stages);
+  }
+
+  private void enter(
+      String name,
+      String host,
+      Way way,
+      Pairing pairing,
+      String words,
+      EnteredRegistration registration,
+      Stage... stages) {
     boolean keyed = way == Way.KEY_AND_SECRET;
     edits.add(
         new ConnectionEntry(
@@ -94,12 +105,12 @@ class DemoTools {
             false,
             DateMode.SENT_ONCE,
             "Rosalind Achterberg",
-            keyed ? "larkmoor" : "",
+            way == Way.OPEN ? "" : "larkmoor",
             keyed ? SECRET : null,
             false,
             null,
             Set.of(),
-            null,
+            registration,
             "",
             List.of()),
         rosalind());
@@ -171,6 +182,57 @@ class DemoTools {
         "PUT",
         "/support",
         Map.of("shells", shells.subList(shells.size() - 3, shells.size()), "on", false));
+  }
+
+  /** Registered, and brought into some shells. */
+  private void flying(List<String> shells) {
+    String host = "flyfloor.example";
+    String at = "https://" + host;
+    platform(host, settings.address(), settings.address() + "/api/lti");
+    platform(host, settings.practiceAddress(), settings.practiceAddress() + "/lti");
+    EnteredRegistration r =
+        new EnteredRegistration("north", at + "/login", List.of(at + "/launch"), at + "/keys");
+    enter("FlyFloor", host, Way.REGISTRATION, Pairing.BY_RULE, "", r, Stage.CREDENTIALS);
+    Map<String, Object> registration =
+        Map.of(
+            "client", "larkmoor",
+            "deployment", r.deployment(),
+            "login", r.login(),
+            "launches", r.launches(),
+            "keySet", r.keySet());
+    platform(
+        "PUT",
+        "/data",
+        shells.subList(0, shells.size() / 2).stream()
+            .map(
+                s ->
+                    Map.of(
+                        "shell", s,
+                        "host", host,
+                        "key", "larkmoor",
+                        "secret", "",
+                        "registration", registration))
+            .toList());
+  }
+
+  /** Tells a registered tool of a platform. */
+  private void platform(String host, String issuer, String at) {
+    tools(
+        "PUT",
+        host + "/platforms",
+        Map.of(
+            "issuer",
+            issuer,
+            "client",
+            "larkmoor",
+            "deployments",
+            List.of("north"),
+            "keys",
+            at + "/keys",
+            "authorize",
+            at + "/authorize",
+            "token",
+            at + "/token"));
   }
 
   private static Map<String, String> opening(String shell, String host, String said) {

@@ -23,6 +23,7 @@ final class Pictures {
       case "earshot" -> "Earshot";
       case "tagout" -> "TagOut";
       case "patternroom" -> "PatternRoom";
+      case "flyfloor" -> "FlyFloor";
       default -> "PromptDesk";
     };
   }

@@ -36,6 +36,7 @@ public enum Scope {
     }
     if (path.startsWith("/api/deliveries")
         || path.startsWith("/api/tools")
+        || path.startsWith("/api/hand-overs")
         || path.startsWith("/api/packages")
         || path.startsWith("/api/shells")
         || path.startsWith("/api/coverage")) {

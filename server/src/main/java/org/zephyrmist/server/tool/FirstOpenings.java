@@ -1,6 +1,5 @@
 package org.zephyrmist.server.tool;
 
-import static org.zephyrmist.server.db.Tables.PERSON;
 import static org.zephyrmist.server.db.Tables.PLATFORM;
 import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.SECTION_INSTRUCTOR;
@@ -9,8 +8,6 @@ import static org.zephyrmist.server.db.Tables.VERSION_LINK;
 
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.OffsetDateTime;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -22,13 +19,9 @@ import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.tool.Pairing;
 import org.zephyrmist.core.tool.Stage;
-import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.ledger.HeldVersions;
-import org.zephyrmist.server.mail.Mails;
-import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.platform.Platforms;
 import org.zephyrmist.server.tool.ToolSections.ToolSection;
@@ -40,27 +33,14 @@ class FirstOpenings {
   private final ToolHosts hosts;
   private final ToolSections sections;
   private final HeldVersions held;
-  private final Mails mails;
-  private final Events events;
-  private final Settings settings;
   private final Clock clock;
 
   FirstOpenings(
-      DSLContext db,
-      ToolHosts hosts,
-      ToolSections sections,
-      HeldVersions held,
-      Mails mails,
-      Events events,
-      Settings settings,
-      Clock clock) {
+      DSLContext db, ToolHosts hosts, ToolSections sections, HeldVersions held, Clock clock) {
     this.db = db;
     this.hosts = hosts;
     this.sections = sections;
     this.held = held;
-    this.mails = mails;
-    this.events = events;
-    this.settings = settings;
     this.clock = clock;
   }
 
@@ -80,8 +60,11 @@ class FirstOpenings {
   }
 
   private List<OpeningApi.Opening> of(Condition which) {
-    List<ToolSection> all = sections.where(which);
-    ToolHosts.Picture picture = hosts.of(all);
+    return of(hosts.of(sections.where(which)));
+  }
+
+  /** What is open in a picture of some sections. */
+  List<OpeningApi.Opening> of(ToolHosts.Picture picture) {
     Map<String, KnownConnection> known = new HashMap<>();
     picture.connections().forEach(c -> known.put(c.connection().id(), c));
     List<ToolHosts.Cell> open =
@@ -158,56 +141,5 @@ class FirstOpenings {
     return s.platform()
         .map(addresses::get)
         .flatMap(p -> Platforms.item(p, s.shell().orElseThrow(), item));
-  }
-
-  /**
-   * Writes to the instructors of sections what is theirs to open, one mail to each.
-   *
-   * @return how many were written to; not those who got it today already
-   */
-  @Transactional
-  public int write(List<UUID> asked, SignedIn who) {
-    List<OpeningApi.Opening> all = of(SECTION.ID.in(asked));
-    Map<UUID, List<OpeningApi.Opening>> byPerson = new HashMap<>();
-    Map<UUID, List<UUID>> people =
-        db.select(SECTION_INSTRUCTOR.SECTION_ID, SECTION_INSTRUCTOR.PERSON_ID)
-            .from(SECTION_INSTRUCTOR)
-            .join(PERSON)
-            .on(PERSON.ID.eq(SECTION_INSTRUCTOR.PERSON_ID))
-            .where(SECTION_INSTRUCTOR.SECTION_ID.in(asked))
-            .and(PERSON.EMAIL.isNotNull())
-            .fetchGroups(SECTION_INSTRUCTOR.SECTION_ID, SECTION_INSTRUCTOR.PERSON_ID);
-    for (OpeningApi.Opening o : all) {
-      for (UUID p : people.getOrDefault(o.section(), List.of())) {
-        byPerson.computeIfAbsent(p, x -> new ArrayList<>()).add(o);
-      }
-    }
-    String about = "first openings " + OffsetDateTime.now(clock).toLocalDate();
-    int written = 0;
-    for (Map.Entry<UUID, List<OpeningApi.Opening>> e : byPerson.entrySet()) {
-      written +=
-          mails.put(
-              about, List.of(e.getKey()), "Please open your tools once", body(e.getValue(), who));
-    }
-    if (written > 0) {
-      events.add(
-          who.id(), "asked for first openings", all.size() + " openings", written + " people");
-    }
-    return written;
-  }
-
-  private String body(List<OpeningApi.Opening> all, SignedIn who) {
-    StringBuilder b = new StringBuilder();
-    b.append(who.name()).append(" asks you to open these once, so that students can:\n");
-    for (OpeningApi.Opening o : all) {
-      b.append("\n").append(o.code()).append(", ").append(o.tool()).append("\n");
-      if (o.link() != null) {
-        b.append(o.link()).append("\n");
-      }
-      if (o.answers()) {
-        b.append("When it asks which course: a new copy, for this section alone.\n");
-      }
-    }
-    return b.append("\n").append(settings.address()).append("/sections\n").toString();
   }
 }

@@ -1,17 +1,12 @@
 package org.zephyrmist.server.tool;
 
-import jakarta.validation.Valid;
-import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
-import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.http.MediaType;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import org.zephyrmist.core.tool.LinkState;
@@ -23,11 +18,9 @@ import org.zephyrmist.server.people.SignedIn;
 @PreAuthorize("isAuthenticated()")
 class OpeningApi {
   private final FirstOpenings openings;
-  private final ToolReach reach;
 
-  OpeningApi(FirstOpenings openings, ToolReach reach) {
+  OpeningApi(FirstOpenings openings) {
     this.openings = openings;
-    this.reach = reach;
   }
 
   /**
@@ -50,19 +43,5 @@ class OpeningApi {
   @GetMapping("/mine")
   List<Opening> mine(@AuthenticationPrincipal SignedIn who) {
     return openings.mine(who);
-  }
-
-  record OpeningsOf(@NotEmpty @Size(max = 5000) List<@NotNull UUID> sections) {}
-
-  /**
-   * @param people that were written to
-   */
-  record WrittenTo(int people) {}
-
-  /** Writes to the instructors what is theirs to open; once a day at most. */
-  @PostMapping("/mail")
-  @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
-  WrittenTo mail(@Valid @RequestBody OpeningsOf o, @AuthenticationPrincipal SignedIn who) {
-    return new WrittenTo(openings.write(reach.all(o.sections(), who), who));
   }
 }

@@ -31,8 +31,10 @@ import org.zephyrmist.server.people.SignedIn;
 class RelinkApi {
   private final RelinkEdits edits;
   private final RelinkTrial trial;
+  private final ProposedRules proposed;
 
-  RelinkApi(RelinkEdits edits, RelinkTrial trial) {
+  RelinkApi(RelinkEdits edits, RelinkTrial trial, ProposedRules proposed) {
+    this.proposed = proposed;
     this.edits = edits;
     this.trial = trial;
   }
@@ -90,6 +92,35 @@ class RelinkApi {
   @GetMapping
   List<RelinkView> list() {
     return edits.list();
+  }
+
+  /**
+   * A rule that an edition proposes.
+   *
+   * @param cartridge its title
+   * @param edition its number
+   * @param links of the edition that moved so
+   */
+  record ProposedRelink(
+      @NotNull String cartridge,
+      int edition,
+      @NotNull String from,
+      @NotNull String to,
+      int links) {}
+
+  /** Rules for launch addresses that moved between an edition and the one before it. */
+  @GetMapping("/proposed")
+  List<ProposedRelink> proposed() {
+    return proposed.all().stream()
+        .map(
+            p ->
+                new ProposedRelink(
+                    p.cartridge(),
+                    p.edition(),
+                    p.rule().from().text(),
+                    p.rule().to().text(),
+                    p.rule().moves()))
+        .toList();
   }
 
   /** Tries a rule on all links of a term, after the rules that are kept; nothing is changed. */

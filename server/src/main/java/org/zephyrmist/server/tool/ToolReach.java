@@ -12,7 +12,7 @@ import org.zephyrmist.server.web.Refusal;
 
 /** Sections that something is asked for: all within reach, or none is found. */
 @Component
-class ToolReach {
+public class ToolReach {
   private final DSLContext db;
   private final Reach reach;
 
@@ -22,7 +22,7 @@ class ToolReach {
   }
 
   /** The same, each once. */
-  List<UUID> all(List<UUID> asked, SignedIn who) {
+  public List<UUID> all(List<UUID> asked, SignedIn who) {
     List<UUID> reached =
         db.select(SECTION.ID)
             .from(SECTION)

@@ -16,6 +16,7 @@ class Pages {
     "/myself/**",
     "/record/**",
     "/tools/**",
+    "/hand-overs/**",
     "/api-description",
     "/sign-in"
   })

@@ -1,0 +1,2 @@
+/** Hand-overs: what another person has to do before the work goes on. */
+package org.zephyrmist.core.handover;
