@@ -34,3 +34,5 @@ alter table tool_connection
 alter table tool_write add column course text;
 -- What was opened or answered before does not count any more.
 alter table section_tool add column untied_at timestamptz;
+-- A wish to look that came while a look was under way stays.
+alter table tool_look add column wanted_at timestamptz;

@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -91,6 +92,23 @@ class OddPlatformIT extends ServerIT {
         .where(SECTION.SOURCED_ID.in(codes))
         .orderBy(SECTION.SOURCED_ID)
         .fetch(SECTION.ID);
+  }
+
+  @Test
+  void whatIsWantedWhileALookIsUnderWayIsLookedAtOnceMore() throws Exception {
+    UUID section = onOddPlatform("lgt-ol1").get(0);
+    AtomicInteger looks = new AtomicInteger();
+    String look = "{\"sections\":[\"" + section + "\"]}";
+    odd.at(
+        "/api/tools/look",
+        x -> {
+          if (looks.incrementAndGet() == 1) {
+            assertThat(coordinator.post("/api/tools/look", look).status()).isEqualTo(200);
+          }
+          OddPlatform.json("[]").to(x);
+        });
+    coordinator.post("/api/tools/look", look);
+    await(looks::get, n -> n == 2);
   }
 
   @Test

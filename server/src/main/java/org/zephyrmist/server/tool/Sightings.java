@@ -71,9 +71,11 @@ class Sightings {
 
   void want(Collection<UUID> sections) {
     db.query(
-            "insert into tool_look (section_id, wanted) select unnest(?::uuid[]), true"
-                + " on conflict (section_id) do update set wanted = true",
-            (Object) sections.toArray(UUID[]::new))
+            "insert into tool_look (section_id, wanted, wanted_at) select unnest(?::uuid[]), true,"
+                + " ?::timestamptz on conflict (section_id) do update set wanted = true,"
+                + " wanted_at = excluded.wanted_at",
+            sections.toArray(UUID[]::new),
+            OffsetDateTime.now(clock))
         .execute();
   }
 
@@ -96,11 +98,13 @@ class Sightings {
     looked(all, asked, trouble);
   }
 
+  /** What was wanted after the platform was asked is still to be looked at. */
   private void looked(List<Due> all, OffsetDateTime asked, String trouble) {
     db.query(
-            "insert into tool_look (section_id, wanted, looked_at, trouble)"
+            "insert into tool_look as l (section_id, wanted, looked_at, trouble)"
                 + " select unnest(?::uuid[]), false, ?::timestamptz, ? on conflict (section_id) do update set"
-                + " wanted = false, looked_at = excluded.looked_at, trouble = excluded.trouble",
+                + " wanted = l.wanted and l.wanted_at > excluded.looked_at,"
+                + " looked_at = excluded.looked_at, trouble = excluded.trouble",
             all.stream().map(Due::section).toArray(UUID[]::new),
             asked,
             trouble)
