@@ -62,6 +62,9 @@
 
 <style>
   aside {
+    display: flex;
+    flex-direction: column;
+    gap: 14px;
     overflow: auto;
     padding-bottom: 70px;
   }

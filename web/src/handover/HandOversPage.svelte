@@ -172,6 +172,9 @@
   .n {
     text-align: right;
   }
+  .n + :not(.n) {
+    padding-left: 24px;
+  }
   tr.here td {
     background: var(--paper);
     box-shadow: inset 0 2px var(--do);

@@ -90,6 +90,9 @@
     gap: 8px;
     justify-items: start;
   }
+  form > label:not(.way) {
+    width: 100%;
+  }
   .line {
     display: flex;
     justify-content: space-between;
@@ -101,8 +104,13 @@
     align-items: baseline;
     font-size: 13px;
   }
+  .sum {
+    display: flex;
+    gap: 8px;
+  }
   label .entry {
     display: block;
     width: 100%;
+    max-width: none;
   }
 </style>

@@ -100,8 +100,13 @@ class Shots {
           .click();
       shot("hosts");
       colours("dark");
-      go("/coverage");
-      shot("coverage-dark");
+      page.evaluate("sessionStorage.removeItem('hand')");
+      go("/hand-overs");
+      page.getByRole(
+              AriaRole.BUTTON,
+              new Page.GetByRoleOptions().setName(Pattern.compile("^Open CueBench once")))
+          .click();
+      shot("hand-overs");
       page.context().clearCookies();
       chromium.signIn(address, "rosalind@larkmoor.example", "larkmoor-demo");
       colours("light");
