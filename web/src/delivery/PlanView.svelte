@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Arrival from '../tool/Arrival.svelte';
   import { api, got, type Schemas, type StepKind } from '../api/client';
   import Act from '../frame/Act.svelte';
   import HandFrame from '../frame/HandFrame.svelte';
@@ -123,6 +124,7 @@
         {:else}{how.join(' · ')}{/if}
       </span>
     </div>
+    {#if !d.takesBack}<Arrival delivery={d.id} />{/if}
     <Together {detail} />
     {#if !planned && !plan}
       <p class="quiet" role="status">

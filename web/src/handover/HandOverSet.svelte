@@ -10,8 +10,8 @@
   let { line, chosen, begun }: { line: Group; chosen: HandOver[]; begun: () => void } = $props();
   const same = (of: (h: HandOver) => string) =>
     untrack(() => (chosen.every((h) => of(h) === of(chosen[0])) ? of(chosen[0]) : ''));
-  let due = $state(same((h) => h.due ?? ''));
-  let owner = $state('');
+  let due = $state(same((h) => (h.dueSet ? (h.due ?? '') : '')));
+  let owner = $state(same((h) => h.ownerMail));
   let note = $state(same((h) => h.note));
   let trouble = $state.raw<unknown>(null);
 
@@ -40,7 +40,13 @@
 
 <form onsubmit={keep}>
   <h2>For {many(chosen.length, 'section')} in hand</h2>
-  <label>Due <input class="entry" type="date" bind:value={due} /></label>
+  <label
+    >Due; empty: the day before the term begins <input
+      class="entry"
+      type="date"
+      bind:value={due}
+    /></label
+  >
   <label
     >Owner, by mail address
     <input

@@ -12,6 +12,8 @@ const of = (kind: HandOver['kind'], section: string, more: Partial<HandOver> = {
   host: '',
   tool: '',
   owner: '',
+  ownerMail: '',
+  dueSet: false,
   overdue: false,
   note: '',
   steps: '',

@@ -14,6 +14,7 @@
   import { session } from '../frame/session.svelte';
   import { many } from '../marks/words';
 
+  import SectionTools from '../tool/SectionTools.svelte';
   import ShellKept from '../packages/ShellKept.svelte';
   import Receipts from './Receipts.svelte';
   import OwnItems from './OwnItems.svelte';
@@ -144,6 +145,7 @@
           </p>
         {/each}
       </div>
+      <SectionTools section={id} />
       <OwnItems section={id} read={section} />
       {#if session.coordinates}<RestorePoints section={id} />{/if}
       {#if on && !items.length}

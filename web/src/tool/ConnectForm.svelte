@@ -2,10 +2,11 @@
   import { api, got, type Schemas } from '../api/client';
   import Act from '../frame/Act.svelte';
   import { place } from '../frame/place.svelte';
-  import { session } from '../frame/session.svelte';
   import Trouble from '../frame/Trouble.svelte';
   import Tie from '../marks/Tie.svelte';
+  import Passes from './Passes.svelte';
   import Registered from './Registered.svelte';
+  import Served from './Served.svelte';
   import Stages from './Stages.svelte';
   import {
     wayWords,
@@ -58,6 +59,7 @@
   // svelte-ignore state_referenced_locally
   let e = $state<Entry>(connection ? kept(connection) : fresh());
   let secret = $state('');
+  // svelte-ignore state_referenced_locally
   let hosts = $state(e.hosts.join(', '));
   let tried = $state.raw<Schemas['TriedAnswer'] | null>(null);
   let trying = $state(false);
@@ -256,58 +258,8 @@
       >
     {/if}
   </fieldset>
-  <fieldset>
-    <legend>Whom it serves</legend>
-    <label
-      >Scope
-      <select class="entry" bind:value={e.level} onchange={() => (e.scopeOf = '')}>
-        <option value="COLLEGE">the whole college</option>
-        <option value="CAMPUS">one campus</option>
-        <option value="COURSE">one course</option>
-        <option value="SECTION">one section</option>
-      </select></label
-    >
-    {#if e.level === 'COURSE'}
-      <label
-        >Course <select class="entry" required bind:value={e.scopeOf}>
-          {#each courses as c (c)}<option>{c}</option>{/each}
-        </select></label
-      >
-    {:else if e.level !== 'COLLEGE'}
-      <label>Its id in the roster <input class="entry fig" required bind:value={e.scopeOf} /></label
-      >
-    {/if}
-    <label
-      >Term
-      <select
-        class="entry"
-        value={e.terms[0] ?? ''}
-        onchange={(x) => (e.terms = x.currentTarget.value ? [x.currentTarget.value] : [])}
-      >
-        <option value="">every term</option>
-        {#each session.terms as t (t.id)}<option value={t.id}>{t.title}</option>{/each}
-      </select></label
-    >
-    <label>Hosts <input class="entry fig" required bind:value={hosts} /></label>
-  </fieldset>
-  <fieldset>
-    <legend>What passes between</legend>
-    <label class="tick"><input type="checkbox" bind:checked={e.sendsName} /> sends names</label>
-    <label class="tick"
-      ><input type="checkbox" bind:checked={e.sendsMail} /> sends mail addresses</label
-    >
-    <label class="tick"><input type="checkbox" bind:checked={e.grades} /> grades come back</label>
-    <label
-      >Dates <select class="entry" bind:value={e.dates}>
-        <option value="SENT_ONCE">sent once, then apart</option>
-        <option value="SHELL_LEADS">the shell leads</option>
-        <option value="TOOL_LEADS">the tool leads</option>
-      </select></label
-    >
-    <label>Owner <input class="entry" maxlength="200" bind:value={e.owner} /></label>
-    <label>Valid until <input class="entry" type="date" bind:value={e.expires} /></label>
-    <label class="tick"><input type="checkbox" bind:checked={e.approved} /> approved for use</label>
-  </fieldset>
+  <Served bind:e bind:hosts {courses} />
+  <Passes bind:e />
   <Trouble of={trouble} />
   <div class="keep">
     <Act main type="submit">{connection ? 'Keep the changes' : 'Keep this connection'}</Act>
@@ -328,18 +280,18 @@
     justify-content: space-between;
     align-items: center;
   }
-  label {
+  form :global(label) {
     display: grid;
     gap: 2px;
     font-size: 13px;
     color: var(--ink-2);
   }
-  label .entry {
+  form :global(label .entry) {
     color: var(--ink);
     width: 100%;
     max-width: none;
   }
-  .tick {
+  form :global(label.tick) {
     display: flex;
     gap: 6px;
     align-items: center;
@@ -360,13 +312,13 @@
   .try :global(svg) {
     flex: none;
   }
-  fieldset {
+  form :global(fieldset) {
     display: grid;
     gap: 6px;
     border-top: 1px solid var(--line-soft);
     padding-top: 6px;
   }
-  legend {
+  form :global(legend) {
     font-size: 13px;
     font-weight: 650;
     padding-right: 6px;

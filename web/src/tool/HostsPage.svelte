@@ -7,15 +7,22 @@
   import { session } from '../frame/session.svelte';
   import Trouble from '../frame/Trouble.svelte';
   import Tie from '../marks/Tie.svelte';
-  import type { TieKind } from '../marks/tieShapes';
-  import { many } from '../marks/words';
+  import { day, many } from '../marks/words';
   import HostPane from './HostPane.svelte';
   import HostRows from './HostRows.svelte';
   import HostsHand from './HostsHand.svelte';
-  import { firstDay, hosts, standings, standingWords, working, type Tools } from './tools';
+  import {
+    ending,
+    firstDay,
+    hosts,
+    standings,
+    standingWords,
+    tieOf,
+    working,
+    type Tools,
+  } from './tools';
 
   const AGAIN = 1_500;
-  const kinds: TieKind[] = ['none', 'waits', 'wrong', 'open', 'works'];
   let tools = $state.raw<Tools | null>(null);
   let trouble = $state.raw<unknown>(null);
   let reading = $state(0);
@@ -108,7 +115,7 @@
       <div class="sum">
         {#each standings as s, i (s)}
           <span
-            ><Tie kind={kinds[i]} size={16} /><b class="fig">{counts[i]}</b>{standingWords[s]}</span
+            ><Tie kind={tieOf[s]} size={16} /><b class="fig">{counts[i]}</b>{standingWords[s]}</span
           >
         {/each}
         <span class="ways"
@@ -119,6 +126,14 @@
         >
       </div>
     {/if}
+    {#each ending(tools?.connections ?? [], new Date().toISOString().slice(0, 10)) as c (c.id)}
+      <p class="ends">
+        The credentials of <b>{c.name}</b>
+        {c.expires! < new Date().toISOString().slice(0, 10) ? 'ended on' : 'end on'}
+        {day(c.expires!)}. An administrator enters new ones; they are written wherever the old ones
+        stand.
+      </p>
+    {/each}
     <Trouble of={trouble} />
     {#if bands.length}
       <HostRows {bands} {host} />
@@ -193,5 +208,9 @@
   }
   .none {
     padding: 24px 0;
+  }
+  .ends {
+    color: var(--mind);
+    padding: 0 16px 8px 0;
   }
 </style>

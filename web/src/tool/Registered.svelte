@@ -52,17 +52,6 @@
 </details>
 
 <style>
-  label {
-    display: grid;
-    gap: 2px;
-    font-size: 13px;
-    color: var(--ink-2);
-  }
-  label .entry {
-    color: var(--ink);
-    width: 100%;
-    max-width: none;
-  }
   textarea {
     height: auto;
   }

@@ -1,10 +1,10 @@
 <script lang="ts">
-  import { api, got } from '../api/client';
+  import { api, got, type Schemas } from '../api/client';
   import Act from '../frame/Act.svelte';
   import Trouble from '../frame/Trouble.svelte';
   import { hand } from '../frame/hand.svelte';
   import { place } from '../frame/place.svelte';
-  import { many } from '../marks/words';
+  import { exact, many } from '../marks/words';
   import { reasonWords, stageWords, whoseWords, type Cell, type Tools } from './tools';
 
   /** One section at a host: what holds it up, and whose the next step is. */
@@ -12,6 +12,24 @@
   let trouble = $state.raw<unknown>(null);
   let connection = $derived(tools.connections.find((c) => c.id === cell.state.connection));
   let s = $derived(cell.section);
+
+  /** More than the picture of all hosts holds of each section. */
+  let more = $state.raw<Schemas['SectionToolView'] | undefined>();
+  let asked = $state('');
+  const outcomes = { OPENED: 'opened', REFUSED: 'refused', NO_ANSWER: 'no answer' };
+  $effect(() => {
+    const host = cell.host;
+    void cell.state;
+    void got(
+      api.GET('/api/tools/sections/{section}', { params: { path: { section: s.id } } }),
+    ).then(
+      (all) => {
+        more = all.tools.find((t) => t.host === host);
+        asked = all.trouble;
+      },
+      (e) => (trouble = e),
+    );
+  });
 
   async function done() {
     if (!cell.state.stuck) return;
@@ -57,9 +75,39 @@
       <dt>Course there</dt>
       <dd class="fig">{cell.course}</dd>
     {/if}
+    {#if more?.until && cell.state.stuck === 'WAIT'}
+      <dt>Ready at</dt>
+      <dd>{exact(more.until)}</dd>
+    {/if}
+    {#if more?.scored}
+      <dt>Scores</dt>
+      <dd>
+        came back {exact(more.scored)}{more.scaled
+          ? `; out of ${more.outOf} there, ${more.points} here, so they are scaled`
+          : ''}
+      </dd>
+    {/if}
     {#if cell.said}
       <dt>It said</dt>
       <dd>“{cell.said}”</dd>
+    {/if}
+    {#if asked}
+      <dt>Platform</dt>
+      <dd>could not be asked: {asked}</dd>
+    {/if}
+    {#if more?.tests.length}
+      <dt>Tests</dt>
+      <dd>
+        <ul class="plain">
+          {#each more.tests as t (t.at + t.role)}
+            <li>
+              {exact(t.at)}, {t.role === 'INSTRUCTOR' ? 'instructor' : 'student'}: {outcomes[
+                t.outcome
+              ]}{t.said ? `, “${t.said}”` : ''}
+            </li>
+          {/each}
+        </ul>
+      </dd>
     {/if}
     {#if connection}
       <dt>Stages</dt>

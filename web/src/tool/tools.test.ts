@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import {
+  ending,
   firstDay,
   hosts,
   toEnter,
@@ -95,4 +96,10 @@ describe('what is to be done', () => {
       '',
     ]);
   });
+});
+
+it('credentials that end within a month are told, the next first', () => {
+  const c = (name: string, expires?: string) => ({ name, expires }) as Connection;
+  const all = [c('late', '2026-12-28'), c('b', '2026-12-27'), c('a', '2026-11-20'), c('none')];
+  expect(ending(all, '2026-11-27').map((x) => x.name)).toEqual(['a', 'b']);
 });

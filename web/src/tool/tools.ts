@@ -1,5 +1,6 @@
 import type { Schemas } from '../api/client';
 import type { Marks } from '../lists/lines';
+import type { TieKind } from '../marks/tieShapes';
 
 export type Tools = Schemas['Tools'];
 export type Connection = Schemas['ConnectionView'];
@@ -16,6 +17,15 @@ export const standings: readonly Standing[] = [
   'NOT_OPENED',
   'WORKS',
 ];
+
+/** The mark of each. */
+export const tieOf: Record<Standing, TieKind> = {
+  NOT_CONNECTED: 'none',
+  WAITS: 'waits',
+  TIED_WRONGLY: 'wrong',
+  NOT_OPENED: 'open',
+  WORKS: 'works',
+};
 
 export const standingWords: Record<Standing, string> = {
   NOT_CONNECTED: 'not connected',
@@ -178,6 +188,14 @@ export function toWrite(cells: readonly Cell[], all: readonly Connection[]): Cel
       c.state.connection &&
       keyed.has(c.state.connection),
   );
+}
+
+/** Connections whose credentials end within 30 days, or have ended; the next first. */
+export function ending(all: readonly Connection[], today: string): Connection[] {
+  const last = new Date(Date.parse(today) + 30 * 86_400_000).toISOString().slice(0, 10);
+  return all
+    .filter((c) => c.expires && c.expires <= last)
+    .sort((a, b) => a.expires!.localeCompare(b.expires!));
 }
 
 /** Days until the first day, in words. */

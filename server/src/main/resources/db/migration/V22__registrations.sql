@@ -36,3 +36,7 @@ alter table tool_write add column course text;
 alter table section_tool add column untied_at timestamptz;
 -- A wish to look that came while a look was under way stays.
 alter table tool_look add column wanted_at timestamptz;
+-- The last score that came back, of how many points it was, and how many its task has in the shell.
+alter table section_tool add column scored_at timestamptz, add column out_of numeric, add column points numeric;
+-- How many days before the end of its credentials people were last told of it.
+alter table tool_connection add column told_days int;

@@ -31,6 +31,8 @@ create table score_token (
   client text not null,
   ends_at timestamptz not null
 );
+-- Grades of LTI 1.1 are taken once.
+create table outcome_nonce (nonce text primary key, at timestamptz not null);
 
 -- The tools' own side: platforms that a tool knows, logins that it answered, and people who are in.
 create table tool_platform (

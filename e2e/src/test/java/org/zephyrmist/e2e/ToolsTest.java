@@ -186,7 +186,7 @@ class ToolsTest {
     assertThat(page.getByText("Use the link in week 1.")).isVisible();
     walk.button("Put all back").click();
     page.getByLabel(Pattern.compile("^110-02")).check();
-    page.getByLabel("Due").fill("2020-01-05");
+    page.getByLabel(Pattern.compile("^Due")).fill("2020-01-05");
     walk.button("Set them").click();
     assertThat(page.getByText("was due 5 Jan 2020")).isVisible();
     WholePathTest.accessible(page, "hand-overs");
@@ -310,6 +310,7 @@ class ToolsTest {
     walk.inHand(String.join(" ", SHELLS).replace("lgt-", "110-"));
     walk.button("Bring v1 to 48 sections …").click();
     walk.button("See the plan").click();
+    assertThat(page.getByLabel("Tools on arrival")).containsText("48 not connected");
     page.getByRole(
             AriaRole.BUTTON,
             new Page.GetByRoleOptions().setName(Pattern.compile("Deliver .*to 48 sections")))

@@ -124,6 +124,9 @@ class HandOversIT extends ToolsStage {
                     "\"owner\":\"HO-owner@x.example\",\"note\":\"\"")
                 .status())
         .isEqualTo(200);
+    JsonNode named = handOver(to.get(0), "APPROVE");
+    assertThat(named.path("ownerMail").asString()).isEqualTo("ho-owner@x.example");
+    assertThat(named.path("dueSet").asBoolean()).isFalse();
     assertThat(remind(to, "APPROVE", "ho-approve.example")).isEqualTo(1);
     assertThat(
             db.fetch("select address from mail where about like 'hand-over APPROVE ho-approve%'")

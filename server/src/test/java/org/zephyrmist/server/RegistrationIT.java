@@ -131,6 +131,12 @@ class RegistrationIT extends ToolsStage {
     assertThat(Practice.page("/shells/lgt-rg1/grades"))
         .as("8 of 10 are 16 of 20")
         .contains("<td>16.0</td>");
+    look(to.get(0));
+    String told =
+        await(
+            () -> coordinator.get("/api/tools/sections/" + to.get(0)).json().toString(),
+            t -> t.contains("\"scored\":\"2"));
+    assertThat(told).contains("\"outOf\":10", "\"points\":20", "\"scaled\":true");
   }
 
   private void freeze(String master) {

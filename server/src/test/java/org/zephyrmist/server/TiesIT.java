@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -23,10 +24,22 @@ class TiesIT extends ToolsStage {
     PracticeTools.key(CUEBENCH, "larkmoor", "practice");
   }
 
-  private UUID connected(String name, String pairing, String more, List<UUID> to) throws Exception {
+  /** Other tests have connections of their own for this host, and know of one term. */
+  @AfterEach
+  void end() {
     db.execute(
-        "delete from tool_connection where id in (select connection_id from tool_host where host = ?)",
+        "delete from tool_connection where id in (select connection_id from tool_host where host ="
+            + " ?)",
         CUEBENCH);
+    db.execute(
+        "update section set term_id = ? where term_id in (select id from term where sourced_id ="
+            + " 'ties-before')",
+        term());
+    db.execute("delete from term where sourced_id = 'ties-before'");
+  }
+
+  private UUID connected(String name, String pairing, String more, List<UUID> to) throws Exception {
+    end();
     UUID c =
         add(
             connection(
@@ -126,6 +139,13 @@ class TiesIT extends ToolsStage {
                 .get(0, Boolean.class),
         wanted -> !wanted);
     assertThat(state(to.get(1), CUEBENCH)).as("said before").isEqualTo("NOT_OPENED NOT_PAIRED");
+    String inside = PracticeTools.open("lgt-tz2", "Open " + CUEBENCH);
+    String asked = PracticeTools.answer(inside, "/answer/anew");
+    assertThat(asked).contains("Which course does");
+    assertThat(PracticeTools.answer(asked, "/answer/course")).contains("Tied to course cu-");
+    look(to.get(1));
+    comes(to.get(1), CUEBENCH, "WORKS WORKS");
+    assertThat(course(to.get(1))).isNotEqualTo(course(to.get(0)));
     assertThat(state(to.get(0), CUEBENCH)).isEqualTo("WORKS WORKS");
   }
 

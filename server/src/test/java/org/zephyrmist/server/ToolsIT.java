@@ -509,6 +509,51 @@ class ToolsIT extends ToolsStage {
   }
 
   @Test
+  void planAndSectionTellWhatWorksAndWhatWaitsForWhom() throws Exception {
+    String host = "arrives.example";
+    List<UUID> to = delivered("TLC", new String[] {host}, "lgt-tc1", "lgt-tc2");
+    add(connection("Arrives", host, "OPEN", "\"FIRST_OPENING\"", ""));
+    comes(to.get(0), host, "NOT_OPENED NEVER_OPENED");
+    coordinator.post(
+        "/api/tools/done",
+        "{\"sections\":[\"%s\"],\"host\":\"%s\",\"stage\":\"FIRST_OPENING\"}"
+            .formatted(to.get(0), host));
+    String delivery =
+        db.fetchSingle(
+                "select delivery_id::text from delivery_line where section_id = ?", to.get(0))
+            .get(0, String.class);
+    JsonNode arrival = coordinator.get("/api/tools/arrival/" + delivery).json();
+    assertThat(arrival.path("looked").asBoolean()).isTrue();
+    assertThat(arrival.path("tools").get(0).path("name").asString()).isEqualTo("Arrives");
+    assertThat(arrival.path("tools").get(0).path("states").toString())
+        .contains("\"NEVER_OPENED\",\"whose\":\"INSTRUCTOR\",\"sections\":1")
+        .contains("\"WORKS\",\"whose\":\"NOBODY\",\"sections\":1");
+    JsonNode one = coordinator.get("/api/tools/sections/" + to.get(1)).json().path("tools").get(0);
+    assertThat(one.path("reason").asString()).isEqualTo("NEVER_OPENED");
+    assertThat(
+            another("tc-x@x.example", Role.INSTRUCTOR)
+                .get("/api/tools/sections/" + to.get(1))
+                .status())
+        .isEqualTo(404);
+  }
+
+  @Test
+  void administratorsAreToldBeforeCredentialsEnd() throws Exception {
+    String soon = java.time.LocalDate.now().plusDays(6).toString();
+    UUID c =
+        add(connection("Ends soon", "ends.example", "OPEN", "", ",\"expires\":\"" + soon + "\""));
+    await(
+        () ->
+            db.fetch("select subject from mail where about like ?", "expiry " + c + "%")
+                .map(r -> r.get(0, String.class)),
+        all -> !all.isEmpty() && all.get(0).equals("The credentials of Ends soon end on " + soon));
+    assertThat(
+            db.fetchSingle("select told_days from tool_connection where id = ?", c)
+                .get(0, Integer.class))
+        .isEqualTo(7);
+  }
+
+  @Test
   void aVersionIsLookedThroughOnceHoweverManyComeAtOnce() throws Exception {
     JsonNode intake =
         read(takeIn(Samples.toolCartridge("Tools TL9", ROPEWALK, CUEBENCH), "t.imscc"));

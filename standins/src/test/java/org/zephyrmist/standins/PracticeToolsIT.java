@@ -3,11 +3,9 @@ package org.zephyrmist.standins;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.net.URI;
-import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.Map;
 import java.util.Optional;
@@ -15,7 +13,6 @@ import java.util.TreeMap;
 import java.util.UUID;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.boot.test.context.SpringBootTest;
@@ -96,16 +93,7 @@ class PracticeToolsIT {
   }
 
   private HttpResponse<String> post(String path, Map<String, String> form) throws Exception {
-    String body =
-        form.entrySet().stream()
-            .map(e -> e.getKey() + "=" + URLEncoder.encode(e.getValue(), StandardCharsets.UTF_8))
-            .collect(Collectors.joining("&"));
-    return client.send(
-        HttpRequest.newBuilder(URI.create(here() + path))
-            .header("Content-Type", "application/x-www-form-urlencoded")
-            .POST(HttpRequest.BodyPublishers.ofString(body))
-            .build(),
-        HttpResponse.BodyHandlers.ofString());
+    return Forms.post(here() + path, form);
   }
 
   private HttpResponse<String> open(String host, Map<String, String> form) throws Exception {

@@ -4,12 +4,17 @@ import java.net.URI;
 import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
+import java.security.MessageDigest;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
@@ -19,6 +24,7 @@ import javax.crypto.spec.SecretKeySpec;
  */
 public final class OAuthSignature {
   private static final String UNRESERVED = "-._~";
+  private static final Pattern HEADER = Pattern.compile("([A-Za-z0-9_%]+)=\"([^\"]*)\"");
 
   private OAuthSignature() {}
 
@@ -60,6 +66,27 @@ public final class OAuthSignature {
     } catch (GeneralSecurityException e) {
       throw new IllegalStateException("Java has no HmacSHA1", e);
     }
+  }
+
+  /** Of a body that is no form (OAuth Request Body Hash, draft 4, section 3.2; LTI 1.1.1, 4.3). */
+  public static String bodyHash(byte[] body) {
+    try {
+      return Base64.getEncoder().encodeToString(MessageDigest.getInstance("SHA-1").digest(body));
+    } catch (GeneralSecurityException e) {
+      throw new IllegalStateException("Java has no SHA-1", e);
+    }
+  }
+
+  /** Parameters of an authorization header, but for its realm (section 3.5.1). */
+  public static SortedMap<String, String> authorization(String header) {
+    SortedMap<String, String> all = new TreeMap<>();
+    Matcher m = HEADER.matcher(header.replaceFirst("(?i)^OAuth\\s+", ""));
+    while (m.find()) {
+      if (!m.group(1).equals("realm")) {
+        all.put(decoded(m.group(1)), decoded(m.group(2)));
+      }
+    }
+    return all;
   }
 
   /** Without query, and without the port that goes with the scheme (section 3.4.1.2). */

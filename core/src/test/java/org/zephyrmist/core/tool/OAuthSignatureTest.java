@@ -2,6 +2,7 @@ package org.zephyrmist.core.tool;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
@@ -94,5 +95,22 @@ class OAuthSignatureTest {
   @Test
   void whatIsNoLetterIsEncodedByteByByte() {
     assertThat(OAuthSignature.encoded("a-b._~ +%é☃")).isEqualTo("a-b._~%20%2B%25%C3%A9%E2%98%83");
+  }
+
+  @Test
+  void aBodyThatIsNoFormIsSignedByItsHash() {
+    // the example of OAuth Request Body Hash, draft 4, section 4.1
+    assertThat(OAuthSignature.bodyHash("Hello World!".getBytes(StandardCharsets.UTF_8)))
+        .isEqualTo("Lve95gjOVATpfV8EL5X4nxwjKHE=");
+  }
+
+  @Test
+  void theAuthorizationHeaderIsReadWithoutItsRealm() {
+    assertThat(
+            OAuthSignature.authorization(
+                "OAuth realm=\"Photos\", oauth_consumer_key=\"dpf43f3p2l4k3l03\","
+                    + " oauth_signature=\"74KNZJeDHnMBp0EMJ9ZHt%2FXKycU%3D\""))
+        .containsOnlyKeys("oauth_consumer_key", "oauth_signature")
+        .containsEntry("oauth_signature", "74KNZJeDHnMBp0EMJ9ZHt/XKycU=");
   }
 }

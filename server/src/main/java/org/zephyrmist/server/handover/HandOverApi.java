@@ -63,6 +63,7 @@ class HandOverApi {
    * @param instructors of the section
    * @param owner who was named; empty: whose it is by itself
    * @param due day; absent if nothing says one
+   * @param dueSet whether somebody set it; else it is the day before the term begins
    * @param reminded when mail was last written
    * @param link where it is done
    * @param platform of the section's shell
@@ -79,7 +80,9 @@ class HandOverApi {
       @NotNull String host,
       @NotNull String tool,
       @NotNull String owner,
+      @NotNull String ownerMail,
       LocalDate due,
+      boolean dueSet,
       boolean overdue,
       @NotNull String note,
       OffsetDateTime reminded,
@@ -111,7 +114,9 @@ class HandOverApi {
         h.host(),
         h.step().tool(),
         h.added().ownerName(),
+        h.added().ownerMail(),
         h.due().day().orElse(null),
+        h.due().own().isPresent(),
         h.due().overdue(today),
         h.added().note(),
         h.added().reminded().orElse(null),

@@ -52,11 +52,12 @@ class HandOvers {
   record Added(
       Optional<UUID> owner,
       String ownerName,
+      String ownerMail,
       Optional<LocalDate> due,
       String note,
       Optional<OffsetDateTime> reminded) {
     static final Added NOTHING =
-        new Added(Optional.empty(), "", Optional.empty(), "", Optional.empty());
+        new Added(Optional.empty(), "", "", Optional.empty(), "", Optional.empty());
   }
 
   /** One hand-over. */
@@ -157,7 +158,7 @@ class HandOvers {
   private Map<String, Added> added(UUID[] sections) {
     Map<String, Added> all = new HashMap<>();
     db.select(HAND_OVER.fields())
-        .select(PERSON.NAME)
+        .select(PERSON.NAME, PERSON.EMAIL)
         .from(HAND_OVER)
         .leftJoin(PERSON)
         .on(PERSON.ID.eq(HAND_OVER.OWNER_ID))
@@ -169,6 +170,7 @@ class HandOvers {
                     new Added(
                         Optional.ofNullable(r.get(HAND_OVER.OWNER_ID)),
                         Optional.ofNullable(r.get(PERSON.NAME)).orElse(""),
+                        Optional.ofNullable(r.get(PERSON.EMAIL)).orElse(""),
                         Optional.ofNullable(r.get(HAND_OVER.DUE)),
                         r.get(HAND_OVER.NOTE),
                         Optional.ofNullable(r.get(HAND_OVER.REMINDED_AT)))));

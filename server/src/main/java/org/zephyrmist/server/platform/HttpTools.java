@@ -1,5 +1,6 @@
 package org.zephyrmist.server.platform;
 
+import java.math.BigDecimal;
 import java.net.http.HttpRequest;
 import java.time.Instant;
 import java.time.OffsetDateTime;
@@ -12,6 +13,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.zephyrmist.core.tool.Scored;
 import org.zephyrmist.core.tool.Seen;
 import org.zephyrmist.server.platform.PlatformGateway.ToolData;
 import org.zephyrmist.server.platform.PlatformGateway.ToolHost;
@@ -60,7 +62,21 @@ final class HttpTools {
         },
         time(n.path("opened").asString("")),
         cut(n.path("said").asString("")),
-        cut(n.path("course").asString("")));
+        cut(n.path("course").asString("")),
+        scored(n));
+  }
+
+  private static Optional<Scored> scored(JsonNode n) {
+    BigDecimal outOf = n.path("outOf").asDecimal(BigDecimal.ZERO);
+    return time(n.path("scored").asString(""))
+        .filter(at -> outOf.signum() > 0)
+        .map(
+            at ->
+                new Scored(
+                    at,
+                    outOf,
+                    Optional.of(n.path("points").asDecimal(BigDecimal.ZERO))
+                        .filter(p -> p.signum() > 0)));
   }
 
   private static String cut(String text) {

@@ -11,6 +11,7 @@ import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.StudentCounts;
 import org.zephyrmist.core.lti.Registration;
+import org.zephyrmist.core.tool.Scored;
 import org.zephyrmist.core.tool.Seen;
 
 /** What is asked of a learning platform. Forms are canonical JSON in the platform's own terms. */
@@ -60,6 +61,7 @@ public interface PlatformGateway {
    * @param opened when an instructor last opened one of them
    * @param said what the tool said then
    * @param course on the tool's side that is sent along; empty if none is
+   * @param scored the last score that came back
    */
   record ToolHost(
       String shell,
@@ -69,7 +71,8 @@ public interface PlatformGateway {
       Seen.Data data,
       Optional<Instant> opened,
       String said,
-      String course) {}
+      String course,
+      Optional<Scored> scored) {}
 
   /** Credentials of a host, to be written into a shell. */
   record ToolData(

@@ -1,9 +1,5 @@
 package org.zephyrmist.server.tool;
 
-import static org.zephyrmist.server.db.Tables.CAMPUS;
-import static org.zephyrmist.server.db.Tables.COURSE;
-import static org.zephyrmist.server.db.Tables.SECTION;
-import static org.zephyrmist.server.db.Tables.TERM;
 import static org.zephyrmist.server.db.Tables.TOOL_CONNECTION;
 import static org.zephyrmist.server.db.Tables.TOOL_HOST;
 import static org.zephyrmist.server.db.Tables.TOOL_TERM;
@@ -12,19 +8,14 @@ import static org.zephyrmist.server.db.Tables.TOOL_WRITE;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
-import java.util.TreeSet;
 import java.util.UUID;
 import org.jooq.DSLContext;
-import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import org.zephyrmist.core.content.HostName;
 import org.zephyrmist.core.lti.Registration;
-import org.zephyrmist.core.tool.Pairing;
 import org.zephyrmist.core.tool.Stage;
-import org.zephyrmist.core.tool.Template;
-import org.zephyrmist.core.tool.ToolWords;
 import org.zephyrmist.core.tool.Way;
 import org.zephyrmist.server.db.tables.records.ToolConnectionRecord;
 import org.zephyrmist.server.people.Events;
@@ -35,20 +26,12 @@ import org.zephyrmist.server.web.Refusal;
 /** Enters connections, changes and ends them; what is wrong is told before anything is kept. */
 @Component
 public class ConnectionEdits {
-  private static final Set<String> VALUES =
-      Set.of(
-          "section",
-          "section-code",
-          "section-title",
-          "course-code",
-          "course-title",
-          "campus",
-          "term");
   private static final Registration NONE = new Registration("", "", "", List.of(), "");
   private final DSLContext db;
   private final Secrets secrets;
   private final Events events;
   private final ToolConnections connections;
+  private final ConnectionChecks checks;
   private final ToolWork work;
   private final Clock clock;
 
@@ -57,12 +40,14 @@ public class ConnectionEdits {
       Secrets secrets,
       Events events,
       ToolConnections connections,
+      ConnectionChecks checks,
       ToolWork work,
       Clock clock) {
     this.db = db;
     this.secrets = secrets;
     this.events = events;
     this.connections = connections;
+    this.checks = checks;
     this.work = work;
     this.clock = clock;
   }
@@ -70,7 +55,7 @@ public class ConnectionEdits {
   @Transactional
   public UUID add(ConnectionEntry e, SignedIn who) {
     UUID id = UUID.randomUUID();
-    Set<String> hosts = checked(id, e, false);
+    Set<String> hosts = checks.hosts(id, e, false);
     ToolConnectionRecord r = db.newRecord(TOOL_CONNECTION);
     r.setId(id);
     r.setMadeAt(OffsetDateTime.now(clock));
@@ -105,7 +90,7 @@ public class ConnectionEdits {
             .forUpdate()
             .fetchOptional()
             .orElseThrow(() -> Refusal.notFound("connection"));
-    Set<String> hosts = checked(id, e, r.getSecret() != null);
+    Set<String> hosts = checks.hosts(id, e, r.getSecret() != null);
     boolean secret = e.secret() != null && !e.secret().isEmpty();
     String before = written(r);
     fill(r, e, who);
@@ -164,6 +149,9 @@ public class ConnectionEdits {
     r.setDateMode(e.dates());
     r.setOwner(e.owner().strip());
     r.setConsumerKey(e.key());
+    if (!Objects.equals(e.expires(), r.getExpiresOn())) {
+      r.setToldDays(null);
+    }
     r.setExpiresOn(e.expires());
     if (e.secret() != null && !e.secret().isEmpty()) {
       r.setSecret(secrets.close(e.secret()));
@@ -189,130 +177,6 @@ public class ConnectionEdits {
     db.batch(hosts.stream().map(h -> db.insertInto(TOOL_HOST).values(id, h)).toList()).execute();
     if (!terms.isEmpty()) {
       db.batch(terms.stream().map(t -> db.insertInto(TOOL_TERM).values(id, t)).toList()).execute();
-    }
-  }
-
-  /** The hosts as they are kept. */
-  private Set<String> checked(UUID id, ConnectionEntry e, boolean hasSecret) {
-    Set<String> hosts = new TreeSet<>();
-    for (String h : e.hosts()) {
-      hosts.add(host(h));
-    }
-    if (db.fetchExists(
-        TOOL_CONNECTION,
-        TOOL_CONNECTION.NAME.eq(e.name().strip()).and(TOOL_CONNECTION.ID.ne(id)))) {
-      throw new Refusal(
-          HttpStatus.CONFLICT,
-          "There is a connection " + e.name().strip() + ".",
-          "Choose another name, or change that one.");
-    }
-    credentials(e, hasSecret);
-    stages(e);
-    scope(e);
-    words(e.words());
-    if (!e.terms().isEmpty() && db.fetchCount(TERM, TERM.ID.in(e.terms())) < e.terms().size()) {
-      throw Refusal.notFound("term");
-    }
-    return hosts;
-  }
-
-  static String host(String given) {
-    return HostName.of(given)
-        .orElseThrow(
-            () ->
-                Refusal.bad(
-                    "“" + given.strip() + "” is not the name of a host.",
-                    "Write the host alone, such as tool.example.org, without https:// and path."));
-  }
-
-  /** What signs is used as it was entered, so that a blank around it would be part of it. */
-  static void blanks(String what, String text) {
-    if (!text.equals(text.strip())) {
-      throw Refusal.bad(
-          "The " + what + " has a blank before or after it.", "Take it away, then try again.");
-    }
-  }
-
-  private static void credentials(ConnectionEntry e, boolean hasSecret) {
-    blanks("key", e.key());
-    blanks("secret", e.secret() == null ? "" : e.secret());
-    boolean secret = e.secret() != null && !e.secret().isEmpty();
-    if (e.way() == Way.REGISTRATION && secret) {
-      throw Refusal.bad(
-          "A registration has no shared secret.", "Leave it empty, or choose another way.");
-    }
-    if (e.way() != Way.REGISTRATION && e.registration() != null) {
-      throw Refusal.bad(
-          "A registration is entered for another way.", "Leave it out, or choose its way.");
-    }
-    if (e.way() == Way.OPEN && (secret || !e.key().isEmpty())) {
-      throw Refusal.bad(
-          "A tool that is open asks for no key and no secret.",
-          "Leave both empty, or choose another way.");
-    }
-    if (e.way() == Way.KEY_AND_SECRET && e.key().isEmpty() && (secret || hasSecret)) {
-      throw Refusal.bad("There is a secret without a key.", "Enter the key that it belongs to.");
-    }
-    Set<String> names = new TreeSet<>(new Template(e.key()).names());
-    names.addAll(new Template(e.secret() == null ? "" : e.secret()).names());
-    names.addAll(
-        new Template(e.registration() == null ? "" : e.registration().deployment()).names());
-    names.addAll(new Template(e.course()).names());
-    values(names);
-    if (e.course().isBlank() == (e.pairing() == Pairing.BY_PARAMETER)) {
-      throw Refusal.bad(
-          "A course is named where launches name it, and only there.",
-          "Write a pattern such as {section}-{term}, or choose another way to the course.");
-    }
-  }
-
-  static void values(Set<String> names) {
-    Set<String> unknown = new TreeSet<>(names);
-    unknown.removeAll(VALUES);
-    if (!unknown.isEmpty()) {
-      throw Refusal.bad(
-          "{" + unknown.iterator().next() + "} is no value of a section.",
-          "Use one of " + String.join(", ", new TreeSet<>(VALUES)) + ".");
-    }
-  }
-
-  private static void stages(ConnectionEntry e) {
-    if (Set.copyOf(e.stages()).size() < e.stages().size()) {
-      throw Refusal.bad("A stage stands in it twice.", "Take one of the two away.");
-    }
-    if (e.way() == Way.OPEN && e.stages().contains(Stage.CREDENTIALS)) {
-      throw Refusal.bad(
-          "A tool that is open asks for no credentials.", "Take the stage away that says so.");
-    }
-    if (e.way() != Way.OPEN && !e.stages().contains(Stage.CREDENTIALS)) {
-      throw Refusal.bad(
-          "This way needs credentials, and no stage says so.", "Add the stage “credentials”.");
-    }
-  }
-
-  private void scope(ConnectionEntry e) {
-    boolean there =
-        switch (e.level()) {
-          case COLLEGE -> e.scopeOf().isEmpty();
-          case CAMPUS -> db.fetchExists(CAMPUS, CAMPUS.SOURCED_ID.eq(e.scopeOf()));
-          case COURSE -> db.fetchExists(COURSE, COURSE.CODE.eq(e.scopeOf()));
-          case SECTION -> db.fetchExists(SECTION, SECTION.SOURCED_ID.eq(e.scopeOf()));
-        };
-    if (!there) {
-      throw Refusal.bad(
-          e.level() == org.zephyrmist.core.tool.Scope.Level.COLLEGE
-              ? "A connection of the college is for all of it."
-              : "The roster knows nothing of “" + e.scopeOf() + "”.",
-          "Choose what it is for from the list.");
-    }
-  }
-
-  private static void words(String words) {
-    try {
-      new ToolWords(words);
-    } catch (IllegalArgumentException wrong) {
-      throw Refusal.bad(
-          wrong.getMessage(), "Write what the tool says, with {course} where it names the course.");
     }
   }
 }

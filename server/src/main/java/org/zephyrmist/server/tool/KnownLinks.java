@@ -83,6 +83,13 @@ class KnownLinks {
     }
   }
 
+  /** Links of one version. */
+  List<Linked> of(Condition which, String master) {
+    return db.selectFrom(VERSION_LINK)
+        .where(which)
+        .fetch(l -> new Linked(l.getTool(), l.getHost(), link(l), master));
+  }
+
   private Link link(VersionLinkRecord l) {
     return new Link(l.getAddress(), json.readValue(l.getParameters().data(), PARAMETERS));
   }

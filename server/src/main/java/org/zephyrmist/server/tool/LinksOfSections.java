@@ -102,7 +102,8 @@ class LinksOfSections {
     return toolLinksToo ? texts.or(VERSION_LINK.TOOL.isTrue()) : texts;
   }
 
-  private static String host(
+  /** Where a link leads that was delivered then. */
+  static String host(
       KnownLinks.Linked l, OffsetDateTime delivered, SectionPlace place, Relinking.Dated rules) {
     return rules.about(l.host())
         ? Frames.host(rules.at(delivered, l.link(), l.master(), place).address())

@@ -15,6 +15,7 @@ import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import org.zephyrmist.core.tool.Scored;
 import org.zephyrmist.core.tool.Seen;
 import org.zephyrmist.core.tool.ToolWords;
 import org.zephyrmist.server.platform.PlatformGateway.ToolHost;
@@ -148,14 +149,17 @@ class Sightings {
     OffsetDateTime agreed = w.in(h.said()) ? opened : null;
     return db.query(
         "insert into section_tool as t (section_id, host, support, links, data, opened_at,"
-            + " agreed_at, course, said, looked_at) values (?, ?, ?, ?, ?, ?::timestamptz, ?::timestamptz, ?, ?, ?::timestamptz)"
+            + " agreed_at, course, said, looked_at, scored_at, out_of, points) values"
+            + " (?, ?, ?, ?, ?, ?::timestamptz, ?::timestamptz, ?, ?, ?::timestamptz,"
+            + " ?::timestamptz, ?::numeric, ?::numeric)"
             + " on conflict (section_id, host) do update set support = excluded.support,"
             + " links = excluded.links, data = excluded.data,"
             + " opened_at = excluded.opened_at,"
             + " agreed_at = coalesce(t.agreed_at, excluded.agreed_at),"
             + " course = case when ? <> '' then ? when excluded.course <> '' and (t.untied_at is null"
             + " or excluded.opened_at > t.untied_at) then excluded.course else t.course end,"
-            + " said = excluded.said, looked_at = excluded.looked_at",
+            + " said = excluded.said, looked_at = excluded.looked_at, scored_at = excluded.scored_at,"
+            + " out_of = excluded.out_of, points = excluded.points",
         section,
         h.host(),
         h.support(),
@@ -166,6 +170,9 @@ class Sightings {
         named.isEmpty() ? said : named,
         h.said(),
         now,
+        h.scored().map(x -> at(x.at())).orElse(null),
+        h.scored().map(Scored::outOf).orElse(null),
+        h.scored().flatMap(Scored::points).orElse(null),
         named,
         named);
   }

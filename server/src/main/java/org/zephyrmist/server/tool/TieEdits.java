@@ -68,7 +68,7 @@ class TieEdits {
   @Transactional
   public Mended named(List<UUID> asked, String host, String pattern, SignedIn who) {
     Template t = new Template(pattern.strip());
-    ConnectionEdits.values(t.names());
+    ConnectionChecks.values(t.names());
     List<ToolHosts.Cell> cells = new ArrayList<>();
     List<UUID> byHand = new ArrayList<>();
     for (ToolHosts.Cell c : cells(asked, host)) {

@@ -4,6 +4,7 @@ import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.SECTION_TOOL;
 
 import java.time.Clock;
+import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -25,6 +26,7 @@ import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.tool.Connection;
 import org.zephyrmist.core.tool.LinkState;
 import org.zephyrmist.core.tool.Resolution;
+import org.zephyrmist.core.tool.Scored;
 import org.zephyrmist.core.tool.SectionPlace;
 import org.zephyrmist.core.tool.Seen;
 import org.zephyrmist.core.tool.Sighting;
@@ -77,9 +79,18 @@ class ToolHosts {
    * @param links that lead to it there
    * @param course on the tool's side; empty if none is known
    * @param said what the tool last said there
+   * @param until when the tool's own wait ends, if one has begun
+   * @param scored the last score that came back
    */
   record Cell(
-      ToolSection section, String host, int links, LinkState state, String course, String said) {}
+      ToolSection section,
+      String host,
+      int links,
+      LinkState state,
+      String course,
+      String said,
+      Optional<Instant> until,
+      Optional<Scored> scored) {}
 
   /**
    * All of one moment.
@@ -121,12 +132,33 @@ class ToolHosts {
   /** The same for some sections, which have to be within reach. */
   Picture of(List<ToolSection> all) {
     List<KnownConnection> known = connections.all();
-    UUID[] ids = all.stream().map(ToolSection::id).toArray(UUID[]::new);
+    UUID[] ids = ids(all);
     Map<UUID, SectionPlace> places = new HashMap<>();
     all.forEach(x -> places.put(x.id(), x.place()));
     Map<UUID, Map<String, SectionToolRecord>> seen = seen(ids);
     Set<UUID> looked = linked.looked(ids);
-    Map<UUID, Map<String, Integer>> links = linked.of(ids, places, known, seen, looked);
+    return picture(all, known, seen, linked.of(ids, places, known, seen, looked), looked.size());
+  }
+
+  /**
+   * The same as if these links were there and no others.
+   *
+   * @param links how many, by section and host
+   */
+  Picture of(List<ToolSection> all, Map<UUID, Map<String, Integer>> links) {
+    return picture(all, connections.all(), seen(ids(all)), links, all.size());
+  }
+
+  private static UUID[] ids(List<ToolSection> all) {
+    return all.stream().map(ToolSection::id).toArray(UUID[]::new);
+  }
+
+  private Picture picture(
+      List<ToolSection> all,
+      List<KnownConnection> known,
+      Map<UUID, Map<String, SectionToolRecord>> seen,
+      Map<UUID, Map<String, Integer>> links,
+      int looked) {
     Map<String, Ties> ties = ties(known);
     Resolution rules =
         new Resolution(known.stream().map(KnownConnection::connection).toList(), clock.instant());
@@ -141,7 +173,7 @@ class ToolHosts {
               (host, n) ->
                   cells.add(cell(s, host, n, here.get(host), rules, byId, ties.get(host))));
     }
-    return new Picture(all, known, cells, looked.size());
+    return new Picture(all, known, cells, looked);
   }
 
   private Cell cell(
@@ -173,7 +205,14 @@ class ToolHosts {
         links,
         rules.of(host, s.place(), seen),
         r == null ? "" : r.getCourse(),
-        r == null ? "" : r.getRefused().isEmpty() ? r.getSaid() : r.getRefused());
+        r == null ? "" : r.getRefused().isEmpty() ? r.getSaid() : r.getRefused(),
+        seen.until(),
+        Optional.ofNullable(r).flatMap(ToolHosts::scored));
+  }
+
+  private static Optional<Scored> scored(SectionToolRecord r) {
+    return Optional.ofNullable(r.getScoredAt())
+        .map(at -> new Scored(at.toInstant(), r.getOutOf(), Optional.ofNullable(r.getPoints())));
   }
 
   private static Seen seen(

@@ -70,7 +70,7 @@ class ToolRequests {
 
   @Transactional
   public UUID ask(String given, String reason, SignedIn who) {
-    String host = ConnectionEdits.host(given);
+    String host = ConnectionChecks.host(given);
     UUID id = UUID.randomUUID();
     int first =
         db.insertInto(TOOL_REQUEST)

@@ -49,9 +49,9 @@ class TryLaunch {
   }
 
   ConnectionApi.TriedAnswer launch(ConnectionApi.TriedLaunch t, SignedIn who) {
-    String host = ConnectionEdits.host(t.host());
-    ConnectionEdits.blanks("key", t.key());
-    ConnectionEdits.blanks("secret", t.secret() == null ? "" : t.secret());
+    String host = ConnectionChecks.host(t.host());
+    ConnectionChecks.blanks("key", t.key());
+    ConnectionChecks.blanks("secret", t.secret() == null ? "" : t.secret());
     Link link = links.any(host);
     Answered a =
         launches.send(

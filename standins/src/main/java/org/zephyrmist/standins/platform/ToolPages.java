@@ -115,7 +115,12 @@ class ToolPages {
             "",
             instructor ? BasicLaunch.Role.INSTRUCTOR : BasicLaunch.Role.LEARNER),
         new Privacy(true, false),
-        Optional.empty(),
+        at.points()
+            .filter(p -> !instructor)
+            .map(
+                p ->
+                    new BasicLaunch.GradeReturn(
+                        base + "/lti/outcomes", OutcomePages.result(shell.id(), at.id(), person))),
         "practice.example",
         Optional.of(base + "/shells/" + shell.id() + "/tools/" + host + "/back"));
   }

@@ -65,6 +65,11 @@ class Courses {
     return id;
   }
 
+  /** Not used yet. */
+  Optional<ToolTicketRecord> open(String ticket) {
+    return db.selectFrom(TOOL_TICKET).where(TOOL_TICKET.ID.eq(ticket)).fetchOptional();
+  }
+
   Optional<ToolTicketRecord> used(String ticket) {
     return db.deleteFrom(TOOL_TICKET).where(TOOL_TICKET.ID.eq(ticket)).returning().fetchOptional();
   }

@@ -75,7 +75,8 @@ class LaunchCheck {
         a.getBytes(StandardCharsets.UTF_8), b.getBytes(StandardCharsets.UTF_8));
   }
 
-  private static String signature(String address, Map<String, List<String>> sent, String secret) {
+  /** Of a post to an address. */
+  static String signature(String address, Map<String, List<String>> sent, String secret) {
     List<String> pairs = new ArrayList<>();
     sent.forEach(
         (name, values) -> {
@@ -96,7 +97,7 @@ class LaunchCheck {
     }
   }
 
-  private static String percent(String s) {
+  static String percent(String s) {
     return URLEncoder.encode(s, StandardCharsets.UTF_8)
         .replace("+", "%20")
         .replace("*", "%2A")

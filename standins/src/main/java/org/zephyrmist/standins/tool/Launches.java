@@ -25,9 +25,11 @@ class Launches {
   private final LaunchCheck check;
   private final Courses courses;
   private final Knobs knobs;
+  private final Visits visits;
   private final Clock clock;
 
-  Launches(LaunchCheck check, Courses courses, Knobs knobs, Clock clock) {
+  Launches(LaunchCheck check, Courses courses, Knobs knobs, Visits visits, Clock clock) {
+    this.visits = visits;
     this.check = check;
     this.courses = courses;
     this.knobs = knobs;
@@ -60,6 +62,15 @@ class Launches {
     model.addAttribute("who", one(sent, "lis_person_name_full"));
     model.addAttribute("instructor", instructor(sent));
     model.addAttribute("title", one(sent, "context_title"));
+    if (!instructor(sent) && !one(sent, "lis_outcome_service_url").isEmpty()) {
+      model.addAttribute(
+          "grade",
+          visits.graded(
+              tool.host,
+              one(sent, "oauth_consumer_key"),
+              one(sent, "lis_outcome_service_url"),
+              one(sent, "lis_result_sourcedid")));
+    }
     return letIn(tool, sent, r, model);
   }
 
@@ -97,6 +108,9 @@ class Launches {
     Optional<String> tied =
         courses.tie(tool.host, one(sent, "context_id")).map(ToolTieRecord::getCourseId);
     if (tied.isPresent()) {
+      if (instructor(sent)) { // who may say so anew
+        ticket(tool, sent, model);
+      }
       return inside(tied.get(), model);
     }
     if (!instructor(sent)) {
@@ -128,6 +142,11 @@ class Launches {
   }
 
   private String asked(String page, Tool tool, Map<String, List<String>> sent, Model model) {
+    ticket(tool, sent, model);
+    return page;
+  }
+
+  private void ticket(Tool tool, Map<String, List<String>> sent, Model model) {
     model.addAttribute(
         "ticket",
         courses.ticket(
@@ -135,7 +154,6 @@ class Launches {
             one(sent, "context_id"),
             one(sent, "context_title"),
             one(sent, "launch_presentation_return_url")));
-    return page;
   }
 
   private static String inside(String course, Model model) {

@@ -23,8 +23,12 @@ class ToolPages {
   private final Launches launches;
   private final Courses courses;
   private final Knobs knobs;
+  private final Grades grades;
+  private final Visits visits;
 
-  ToolPages(Launches launches, Courses courses, Knobs knobs) {
+  ToolPages(Launches launches, Courses courses, Knobs knobs, Grades grades, Visits visits) {
+    this.visits = visits;
+    this.grades = grades;
     this.launches = launches;
     this.courses = courses;
     this.knobs = knobs;
@@ -105,6 +109,17 @@ class ToolPages {
     return back(t, "Tied to course " + courses.pair(t, course), model);
   }
 
+  /** The question once more, for an instructor whose class comes to the wrong course. */
+  @PostMapping("/answer/anew")
+  String anew(@RequestParam String ticket, Model model) {
+    ToolTicketRecord t = courses.open(ticket).orElseThrow(ToolPages::answered);
+    model.addAttribute("tool", Tool.at(t.getHost()).orElseThrow().title);
+    model.addAttribute("title", t.getTitle());
+    model.addAttribute("courses", courses.newest(t.getHost()));
+    model.addAttribute("ticket", ticket);
+    return "tool-course";
+  }
+
   @PostMapping("/answer/agreement")
   String agreement(@RequestParam String ticket, Model model) {
     ToolTicketRecord t = ticket(ticket);
@@ -112,13 +127,27 @@ class ToolPages {
     return back(t, "Agreement accepted", model);
   }
 
+  /** A grade goes back to whoever launched it. */
+  @PostMapping("/answer/grade")
+  String grade(@RequestParam String visit, @RequestParam java.math.BigDecimal points, Model model) {
+    var v = visits.get(visit);
+    String said = grades.send(v.getHost(), v.getClient(), v.getLineItem(), v.getPerson(), points);
+    model.addAttribute("tool", Tool.at(v.getHost()).orElseThrow().title);
+    model.addAttribute(
+        "why",
+        said.contains("<imsx_codeMajor>success")
+            ? "The grade went to your class."
+            : "Your class did not take the grade: " + said);
+    return "tool-refused";
+  }
+
   private ToolTicketRecord ticket(String id) {
-    return courses
-        .used(id)
-        .orElseThrow(
-            () ->
-                new ResponseStatusException(
-                    HttpStatus.BAD_REQUEST, "This was answered before. Open the link again."));
+    return courses.used(id).orElseThrow(ToolPages::answered);
+  }
+
+  private static ResponseStatusException answered() {
+    return new ResponseStatusException(
+        HttpStatus.BAD_REQUEST, "This was answered before. Open the link again.");
   }
 
   /** Tells whoever sent the instructor (LTI 1.1.1, section 3, "lti_msg"). */
