@@ -102,7 +102,9 @@ final class ToolLinksOfSections {
             Map.entry("owner", ""),
             Map.entry("key", ""),
             Map.entry("approved", false),
-            Map.entry("terms", List.of())));
+            Map.entry("terms", List.of()),
+            Map.entry("course", ""),
+            Map.entry("mastersCourses", List.of())));
   }
 
   /** Every tool link that a section holds, with where it leads. */

@@ -32,9 +32,8 @@ class TiesIT extends ToolsStage {
             + " ?)",
         CUEBENCH);
     db.execute(
-        "update section set term_id = ? where term_id in (select id from term where sourced_id ="
-            + " 'ties-before')",
-        term());
+        "update section set term_id = (select id from term where sourced_id = 't1') where term_id in"
+            + " (select id from term where sourced_id = 'ties-before')");
     db.execute("delete from term where sourced_id = 'ties-before'");
   }
 

@@ -9,6 +9,7 @@ import jakarta.validation.constraints.Size;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -98,7 +99,7 @@ class HandOverApi {
     LocalDate today = LocalDate.now(clock);
     return handOvers.of(SECTION.TERM_ID.eq(term).and(reach.sections(who))).stream()
         .map(h -> view(h, names, today))
-        .sorted(java.util.Comparator.comparing(v -> !v.overdue()))
+        .sorted(Comparator.comparing(v -> !v.overdue()))
         .toList();
   }
 

@@ -11,6 +11,7 @@ import static org.zephyrmist.server.db.Tables.TERM;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -96,7 +97,7 @@ class HandOvers {
               new Due(a.due(), section.firstDay()),
               Steps.of(steps, s.kind(), platform, s.host())));
     }
-    found.sort(java.util.Comparator.comparing(h -> h.section().code()));
+    found.sort(Comparator.comparing(h -> h.section().code()));
     return found;
   }
 

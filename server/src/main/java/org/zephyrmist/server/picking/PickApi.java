@@ -2,6 +2,7 @@ package org.zephyrmist.server.picking;
 
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
+import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -79,7 +80,7 @@ class PickApi {
     static PickedResource of(Picked.Resource r) {
       String points =
           r.points()
-              .map(p -> java.math.BigDecimal.valueOf(p).stripTrailingZeros().toPlainString())
+              .map(p -> BigDecimal.valueOf(p).stripTrailingZeros().toPlainString())
               .orElse("");
       return new PickedResource(r.tool(), r.title(), r.link().address(), points);
     }

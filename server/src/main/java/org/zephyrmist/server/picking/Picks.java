@@ -1,5 +1,6 @@
 package org.zephyrmist.server.picking;
 
+import static org.zephyrmist.server.db.Tables.MASTER;
 import static org.zephyrmist.server.db.Tables.PICKING;
 
 import java.io.IOException;
@@ -156,9 +157,7 @@ class Picks {
   }
 
   private MasterRecord master(PickingRecord p) {
-    return db.fetchSingle(
-        org.zephyrmist.server.db.Tables.MASTER,
-        org.zephyrmist.server.db.Tables.MASTER.ID.eq(p.getMasterId()));
+    return db.fetchSingle(MASTER, MASTER.ID.eq(p.getMasterId()));
   }
 
   private static Optional<UUID> id(String text) {

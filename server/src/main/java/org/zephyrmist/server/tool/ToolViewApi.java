@@ -8,6 +8,7 @@ import jakarta.validation.constraints.NotNull;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -191,7 +192,7 @@ class ToolViewApi {
           List<ArrivingState> counted = new ArrayList<>();
           states.forEach(
               (s, n) -> counted.add(new ArrivingState(s.standing(), s.reason(), s.whose(), n)));
-          counted.sort(java.util.Comparator.comparing(ArrivingState::standing));
+          counted.sort(Comparator.comparing(ArrivingState::standing));
           tools.add(new ArrivingTool(host, a.picture().name(host), counted));
         });
     return new ArrivingTools(a.looked(), tools);

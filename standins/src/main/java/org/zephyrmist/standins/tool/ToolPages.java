@@ -2,6 +2,7 @@ package org.zephyrmist.standins.tool;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.math.BigDecimal;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Controller;
@@ -129,7 +130,7 @@ class ToolPages {
 
   /** A grade goes back to whoever launched it. */
   @PostMapping("/answer/grade")
-  String grade(@RequestParam String visit, @RequestParam java.math.BigDecimal points, Model model) {
+  String grade(@RequestParam String visit, @RequestParam BigDecimal points, Model model) {
     var v = visits.get(visit);
     String said = grades.send(v.getHost(), v.getClient(), v.getLineItem(), v.getPerson(), points);
     model.addAttribute("tool", Tool.at(v.getHost()).orElseThrow().title);
