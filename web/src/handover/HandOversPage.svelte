@@ -36,9 +36,10 @@
   let chosen = $derived(line?.all.filter((h) => hand.has(h.section)) ?? []);
   let overdue = $derived(all?.filter((h) => h.overdue).length ?? 0);
   let mayWrite = $derived(session.me?.role !== 'DESIGNER');
+  /** What was said stays until something else is in hand, not until the list is read again. */
+  let about = $derived(`${line?.id} ${chosen.length}`);
   $effect(() => {
-    void line?.id;
-    void chosen.length;
+    void about;
     said = '';
   });
 

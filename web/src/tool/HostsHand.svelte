@@ -38,8 +38,10 @@
     ),
   );
   const ids = (cells: Cell[]) => cells.map((c) => c.section.id);
+  /** What was said stays until other sections are in hand, not until the picture is read again. */
+  let about = $derived(`${host?.host} ${chosen.length}`);
   $effect(() => {
-    void chosen.length;
+    void about;
     said = '';
   });
 
