@@ -1,24 +1,40 @@
 <script lang="ts">
-  import { untrack } from 'svelte';
   import { api, got } from '../api/client';
   import Act from '../frame/Act.svelte';
   import Trouble from '../frame/Trouble.svelte';
-  import type { Group } from './handovers';
+  import { platformsOf, stepsOf, type Group } from './handovers';
 
   /** The college's own steps and contact for a kind of hand-over. */
   let { line, mayWrite, begun }: { line: Group; mayWrite: boolean; begun: () => void } = $props();
-  let first = $derived(line.all[0]);
+  let said = $derived(stepsOf(line.all));
+  let platforms = $derived(platformsOf(line.all));
   let writing = $state(false);
-  let steps = $state(untrack(() => first.steps));
-  let contact = $state(untrack(() => first.contact));
+  let platform = $state('');
+  let steps = $state('');
+  let contact = $state('');
   let trouble = $state.raw<unknown>(null);
+
+  /** What is said there now is where one begins. */
+  function begin(at: string) {
+    const now = line.all.find((h) => !at || h.platform === at);
+    platform = at;
+    steps = now?.steps ?? '';
+    contact = now?.contact ?? '';
+    writing = true;
+  }
 
   async function keep(event: SubmitEvent) {
     event.preventDefault();
     try {
       await got(
         api.PUT('/api/hand-overs/steps', {
-          body: { kind: line.kind, host: line.host, steps, contact },
+          body: {
+            kind: line.kind,
+            host: line.host,
+            platform: platform || undefined,
+            steps,
+            contact,
+          },
         }),
       );
       writing = false;
@@ -33,6 +49,13 @@
 {#if writing}
   <form onsubmit={keep}>
     <label
+      >On
+      <select class="entry" value={platform} onchange={(e) => begin(e.currentTarget.value)}>
+        <option value="">every platform</option>
+        {#each platforms as p (p.id)}<option value={p.id}>{p.name} alone</option>{/each}
+      </select></label
+    >
+    <label
       >How it is done here
       <textarea class="entry" rows="5" maxlength="4000" bind:value={steps}></textarea></label
     >
@@ -44,12 +67,17 @@
     </span>
   </form>
 {:else}
-  {#if first.steps}<p class="steps">{first.steps}</p>{/if}
-  {#if first.contact}<p class="quiet">Whom to ask: {first.contact}</p>{/if}
+  {#each said as s (s.on)}
+    {#if said.length > 1}<h3>On {s.on}</h3>{/if}
+    {#if s.steps}<p class="steps">{s.steps}</p>{/if}
+    {#if s.contact}<p class="quiet">Whom to ask: {s.contact}</p>{/if}
+  {/each}
   {#if mayWrite}
     <p>
-      <button class="link" onclick={() => (writing = true)}
-        >{first.steps || first.contact ? 'Change the steps' : 'Write how it is done here'}</button
+      <button class="link" onclick={() => begin('')}
+        >{said.some((s) => s.steps || s.contact)
+          ? 'Change the steps'
+          : 'Write how it is done here'}</button
       >
     </p>
   {/if}
@@ -68,6 +96,9 @@
   }
   textarea {
     height: auto;
+  }
+  h3 {
+    font-size: 13px;
   }
   .steps {
     white-space: pre-line;

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { groups, type HandOver } from './handovers';
+import { groups, platformsOf, stepsOf, type HandOver } from './handovers';
 
 const of = (kind: HandOver['kind'], section: string, more: Partial<HandOver> = {}): HandOver => ({
   kind,
@@ -16,6 +16,7 @@ const of = (kind: HandOver['kind'], section: string, more: Partial<HandOver> = {
   dueSet: false,
   overdue: false,
   note: '',
+  platformName: '',
   steps: '',
   contact: '',
   ...more,
@@ -40,4 +41,14 @@ test('what is overdue comes first, then what is due next', () => {
     of('SWITCH_SUPPORT_ON', 's3', { due: '2027-03-01', overdue: true }),
   ]);
   expect(all.map((g) => g.kind)).toEqual(['SWITCH_SUPPORT_ON', 'CLEAR_SHELL', 'CREATE_SHELL']);
+});
+
+test('steps are said once, or by platform where they differ', () => {
+  const on = (platform: string, platformName: string, steps: string) =>
+    of('CREATE_SHELL', 's' + platform, { platform, platformName, steps });
+  const same = [on('1', 'Quay', 'Ask IT.'), on('2', 'Harbour', 'Ask IT.')];
+  expect(stepsOf(same)).toEqual([{ on: 'Quay, Harbour', steps: 'Ask IT.', contact: '' }]);
+  const two = [...same, on('3', 'Mill', 'Copy the empty shell.'), of('CREATE_SHELL', 's4')];
+  expect(stepsOf(two).map((d) => d.on)).toEqual(['Quay, Harbour', 'Mill', 'no platform yet']);
+  expect(platformsOf(two).map((p) => p.name)).toEqual(['Quay', 'Harbour', 'Mill']);
 });

@@ -70,3 +70,34 @@ export function groups(all: readonly HandOver[]): Group[] {
       a.what.localeCompare(b.what),
   );
 }
+
+/** Platforms of the shells that they are about, each once. */
+export function platformsOf(all: readonly HandOver[]): { id: string; name: string }[] {
+  const by = new Map<string, string>();
+  for (const h of all) if (h.platform) by.set(h.platform, h.platformName);
+  return [...by].map(([id, name]) => ({ id, name }));
+}
+
+/** How something is done on some platforms. */
+export interface Done {
+  on: string;
+  steps: string;
+  contact: string;
+}
+
+/** How they are done: once, or for each platform where that differs. */
+export function stepsOf(all: readonly HandOver[]): Done[] {
+  const by = new Map<string, Done & { names: string[] }>();
+  for (const h of all) {
+    const said = JSON.stringify([h.steps, h.contact]);
+    const same = by.get(said) ?? { on: '', steps: h.steps, contact: h.contact, names: [] };
+    const name = h.platformName || 'no platform yet';
+    if (!same.names.includes(name)) same.names.push(name);
+    by.set(said, same);
+  }
+  return [...by.values()].map(({ steps, contact, names }) => ({
+    on: names.join(', '),
+    steps,
+    contact,
+  }));
+}

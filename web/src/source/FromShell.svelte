@@ -15,6 +15,7 @@
     ANNOUNCEMENT: 'Announcements of that term stay out.',
     DATES: 'Dates of that term are taken off.',
     TOOL_TIE: 'What tied tools to a course of that term is taken off.',
+    FRESH_EACH_TERM: 'What is taken fresh each term comes from its own source.',
     EMPTY_MODULE: 'Modules in which nothing is left stay out.',
   };
 

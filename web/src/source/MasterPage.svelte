@@ -1,5 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
+  import { api } from '../api/client';
   import Act from '../frame/Act.svelte';
   import Trouble from '../frame/Trouble.svelte';
   import { onEscape } from '../frame/escape.svelte';
@@ -10,6 +11,7 @@
   import AddItem from './AddItem.svelte';
   import Changes from './Changes.svelte';
   import Freeze from './Freeze.svelte';
+  import Fresh from './Fresh.svelte';
   import ItemPane from './ItemPane.svelte';
   import MasterHand from './MasterHand.svelte';
   import MasterHead from './MasterHead.svelte';
@@ -233,6 +235,18 @@
       <div class="hint">
         {#if nodes.length}
           <p>Choose an item on the left to see it as students would.</p>
+          {#if master}
+            <Fresh
+              on={master.freshEachTerm}
+              set={(on) => {
+                const params = { path: { id } };
+                return on
+                  ? api.PUT('/api/masters/{id}/fresh', { params })
+                  : api.DELETE('/api/masters/{id}/fresh', { params });
+              }}
+              changed={() => void work.change(async () => {})}
+            />
+          {/if}
           {#if newest && work.since.length}<Changes {id} numbers={work.numbers} />{/if}
         {:else if master}
           <h2>This master is empty</h2>

@@ -6,6 +6,7 @@
   import EditionOf from './EditionOf.svelte';
   import Findings from './Findings.svelte';
   import FrameHosts from './FrameHosts.svelte';
+  import Fresh from './Fresh.svelte';
 
   let { edition, changed }: { edition: Schemas['Edition']; changed: () => void } = $props();
   let report = $derived(edition.report);
@@ -65,6 +66,19 @@
       <dt>Published by</dt>
       <dd>{edition.publisher}</dd>
     {/if}
+    <dt>Each term</dt>
+    <dd>
+      <Fresh
+        on={edition.freshEachTerm}
+        set={(on) => {
+          const params = { path: { cartridge: edition.cartridge } };
+          return on
+            ? api.PUT('/api/cartridges/{cartridge}/fresh', { params })
+            : api.DELETE('/api/cartridges/{cartridge}/fresh', { params });
+        }}
+        {changed}
+      />
+    </dd>
     <dt>Access</dt>
     <dd><Access {edition} {changed} /></dd>
     {#if questions.length}

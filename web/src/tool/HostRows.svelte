@@ -6,10 +6,10 @@
   import { many } from '../marks/words';
   import type { TieKind } from '../marks/tieShapes';
   import HostSlot from './HostSlot.svelte';
-  import { standings, standingWords, type Cell, type HostBand } from './tools';
+  import { overdue, standings, standingWords, type Cell, type HostBand } from './tools';
 
   /** Every host; its sections stand over the stage where they are stuck. */
-  let { bands, host }: { bands: HostBand[]; host?: HostBand } = $props();
+  let { bands, host, before }: { bands: HostBand[]; host?: HostBand; before: number } = $props();
 
   const kinds: TieKind[] = ['none', 'waits', 'wrong', 'open', 'works'];
   const drawn = new Drawn();
@@ -123,6 +123,7 @@
         </button>
       </div>
       {#each band.slots as slot, i (i)}
+        {@const late = i === 3 && overdue(band, before) > 0}
         <div
           class="slot"
           role="gridcell"
@@ -143,11 +144,12 @@
           {#if slot.length}
             <button
               class="fig count"
+              class:late
               title="Take these {slot.length} in hand"
               aria-label="Take in hand: {band.name}, {standingWords[
                 standings[i]
               ]}, {slot.length} sections"
-              onclick={() => takeAll(band, slot)}>{slot.length}</button
+              onclick={() => takeAll(band, slot)}>{slot.length}{late ? ' overdue' : ''}</button
             >
           {/if}
         </div>
@@ -241,6 +243,9 @@
   .slot.all .count,
   .slot.ok .count {
     color: var(--ink);
+  }
+  .slot .count.late {
+    color: var(--harm);
   }
   .box {
     position: fixed;

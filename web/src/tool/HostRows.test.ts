@@ -35,20 +35,20 @@ beforeEach(() => {
 
 describe('the rows of hosts', () => {
   it('take all sections of a stage in hand, and put them back', async () => {
-    const { rerender } = render(HostRows, { bands: [band] });
+    const { rerender } = render(HostRows, { bands: [band], before: 9 });
     const take = screen.getByRole('button', {
       name: 'Take in hand: CueBench, not connected, 2 sections',
     });
     await fireEvent.click(take);
     expect([...hand.sections]).toEqual(['s1', 's2']);
     expect(place.get('host')).toBe('cuebench.example');
-    await rerender({ bands: [band], host: band });
+    await rerender({ bands: [band], host: band, before: 9 });
     await fireEvent.click(take);
     expect(hand.size).toBe(0);
   });
 
   it('are walked by keys, which take and open', async () => {
-    render(HostRows, { bands: [band], host: band });
+    render(HostRows, { bands: [band], host: band, before: 9 });
     const grid = screen.getByRole('grid');
     await fireEvent.keyDown(grid, { key: ' ' });
     expect([...hand.sections]).toEqual(['s1']);
@@ -60,7 +60,7 @@ describe('the rows of hosts', () => {
   });
 
   it('say of a hatched column what it is', () => {
-    render(HostRows, { bands: [band] });
+    render(HostRows, { bands: [band], before: 9 });
     expect(screen.getByRole('gridcell', { name: 'waits: it has no such stage' })).toBeTruthy();
   });
 });

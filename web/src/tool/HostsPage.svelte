@@ -136,7 +136,7 @@
     {/each}
     <Trouble of={trouble} />
     {#if bands.length}
-      <HostRows {bands} {host} />
+      <HostRows {bands} {host} before={tools?.before ?? 1} />
     {:else if tools && (text || course || campus)}
       <p class="quiet none">No section with tool links is like this. Take a filter away.</p>
     {:else if tools}

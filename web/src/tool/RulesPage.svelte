@@ -7,21 +7,27 @@
   import Trouble from '../frame/Trouble.svelte';
   import { many } from '../marks/words';
   import { limits, parameterLines, parametersOf } from './relink';
+  import RuleForm from './RuleForm.svelte';
 
   /** Rules by which links are rewritten: tried out on all links, then kept. */
   let rules = $state.raw<Schemas['RelinkView'][] | null>(null);
   let proposed = $state.raw<Schemas['ProposedRelink'][]>([]);
   let masters = $state.raw<Schemas['MasterView'][]>([]);
-  let from = $state('');
-  let to = $state('');
+  let campuses = $state.raw<Schemas['CampusView'][]>([]);
+  const empty = (): Schemas['RelinkEntry'] => ({
+    from: '',
+    to: '',
+    parameters: {},
+    masters: [],
+    terms: [],
+    campuses: [],
+  });
+  let e = $state(empty());
   let sent = $state('');
-  let master = $state('');
-  let term = $state('');
   let tried = $state.raw<Schemas['RelinkTried'] | null>(null);
   let trouble = $state.raw<unknown>(null);
   let said = $state('');
   let may = $derived(session.me?.role !== 'DESIGNER');
-  let admin = $derived(session.me?.role === 'ADMINISTRATOR');
   keyList.of = [];
 
   async function load() {
@@ -29,25 +35,23 @@
       rules = await got(api.GET('/api/tools/rules'));
       proposed = await got(api.GET('/api/tools/rules/proposed'));
       masters = await got(api.GET('/api/masters'));
-    } catch (e) {
-      trouble = e;
+      campuses = await got(api.GET('/api/campuses'));
+    } catch (x) {
+      trouble = x;
     }
   }
   $effect(() => untrack(() => void load()));
 
   function entry(): Schemas['RelinkEntry'] {
     return {
-      from,
-      to,
+      ...e,
       parameters: parametersOf(sent),
-      masters: master ? [master] : [],
-      terms: term ? [term] : [],
-      campuses: [],
+      fromDay: e.fromDay || undefined,
+      untilDay: e.untilDay || undefined,
     };
   }
 
-  async function tryOut(e: SubmitEvent) {
-    e.preventDefault();
+  async function tryOut() {
     if (!session.term) return;
     said = '';
     try {
@@ -65,8 +69,7 @@
   }
 
   function take(p: Schemas['ProposedRelink']) {
-    from = p.from;
-    to = p.to;
+    e = { ...empty(), from: p.from, to: p.to };
     sent = '';
     tried = null;
     said = 'Taken below: try it on all links.';
@@ -76,7 +79,8 @@
     try {
       await got(api.POST('/api/tools/rules', { body: entry() }));
       said = 'Kept. The next delivery writes links by it; the plan shows each.';
-      from = to = sent = '';
+      e = empty();
+      sent = '';
       tried = null;
       trouble = null;
       await load();
@@ -85,9 +89,13 @@
     }
   }
 
-  async function end(id: string) {
+  const path = (relink: string) => ({ params: { path: { relink } } });
+  const end = (id: string) => act(() => api.DELETE('/api/tools/rules/{relink}', path(id)));
+  const sooner = (id: string) => act(() => api.POST('/api/tools/rules/{relink}/sooner', path(id)));
+
+  async function act(done: () => Parameters<typeof got>[0]) {
     try {
-      await got(api.DELETE('/api/tools/rules/{relink}', { params: { path: { relink: id } } }));
+      await got(done());
       trouble = null;
       await load();
     } catch (x) {
@@ -123,15 +131,20 @@
   {/if}
   {#if rules?.length}
     <ol>
-      {#each rules as r (r.id)}
+      {#each rules as r, i (r.id)}
         <li>
           <span class="fig">{r.rule.from}</span> becomes <span class="fig">{r.rule.to}</span>
           <span class="quiet"
             >{[
               ...parameterLines(r.rule.parameters),
-              ...limits(r.rule, masters, session.terms),
+              ...limits(r.rule, masters, session.terms, campuses),
             ].join(' · ')}</span
           >
+          {#if may && i > 0}<button
+              class="link"
+              onclick={() => sooner(r.id)}
+              aria-label="Let the rule for {r.rule.from} count sooner">Sooner</button
+            >{/if}
           {#if may}<button
               class="link"
               onclick={() => end(r.id)}
@@ -145,56 +158,7 @@
     </p>
   {/if}
   {#if may}
-    <form onsubmit={tryOut}>
-      <h2>A new rule</h2>
-      <label
-        >Addresses like
-        <input
-          class="entry fig"
-          required
-          maxlength="500"
-          placeholder={'//loads.ropewalk.example{*rest}'}
-          bind:value={from}
-        /></label
-      >
-      <label
-        >become
-        <input
-          class="entry fig"
-          required
-          maxlength="500"
-          placeholder={'https://ropewalk.example/l{*rest}'}
-          bind:value={to}
-        /></label
-      >
-      <label
-        >and send along (one a line: name=value; name= takes it away)
-        <textarea
-          class="entry fig"
-          rows="2"
-          placeholder={'section={section-code}'}
-          bind:value={sent}></textarea></label
-      >
-      <div class="two">
-        <label
-          >Master <select class="entry" bind:value={master} required={!admin}>
-            <option value="">{admin ? 'every master' : 'choose one'}</option>
-            {#each masters as m (m.id)}<option value={m.id}>{m.code} {m.title}</option>{/each}
-          </select></label
-        >
-        <label
-          >Term <select class="entry" bind:value={term}>
-            <option value="">every term</option>
-            {#each session.terms as t (t.id)}<option value={t.id}>{t.title}</option>{/each}
-          </select></label
-        >
-      </div>
-      <p class="quiet">
-        {'{name}'} stands for what is between two of / ? # &amp;, {'{*rest}'} for all the rest. Values
-        of the section, such as {'{section-code}'} and {'{term}'}, can be filled in.
-      </p>
-      <Act type="submit">Try it on all links of {session.term?.title ?? 'the term'}</Act>
-    </form>
+    <RuleForm bind:e bind:sent {masters} {campuses} {tryOut} />
   {/if}
   <Trouble of={trouble} />
   {#if said}<p role="status">{said}</p>{/if}
@@ -247,32 +211,6 @@
     display: grid;
     gap: 10px;
     align-content: start;
-  }
-  form {
-    display: grid;
-    gap: 8px;
-    justify-items: start;
-    max-width: 720px;
-    border-top: 1px solid var(--line);
-    padding-top: 10px;
-  }
-  label {
-    display: grid;
-    gap: 2px;
-    width: 100%;
-    font-size: 13px;
-    color: var(--ink-2);
-  }
-  label .entry {
-    color: var(--ink);
-    width: 100%;
-    max-width: none;
-  }
-  .two {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 8px;
-    width: 100%;
   }
   ol {
     margin: 0;

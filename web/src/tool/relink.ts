@@ -21,13 +21,15 @@ export function limits(
   rule: Schemas['RelinkEntry'],
   masters: readonly { id: string; code: string }[],
   terms: readonly { id: string; title: string }[],
+  campuses: readonly { sourcedId: string; name: string }[] = [],
 ): string[] {
   const code = (id: string) => masters.find((m) => m.id === id)?.code ?? 'a master out of reach';
   const title = (id: string) => terms.find((t) => t.id === id)?.title ?? 'another term';
+  const campus = (id: string) => campuses.find((c) => c.sourcedId === id)?.name ?? id;
   return [
     rule.masters.length ? `in ${rule.masters.map(code).join(', ')}` : 'in every master',
     rule.terms.length ? rule.terms.map(title).join(', ') : '',
-    rule.campuses.length ? `at ${rule.campuses.join(', ')}` : '',
+    rule.campuses.length ? `at ${rule.campuses.map(campus).join(', ')}` : '',
     rule.fromDay ? `from ${rule.fromDay}` : '',
     rule.untilDay ? `until ${rule.untilDay}` : '',
   ].filter(Boolean);

@@ -3,6 +3,7 @@ import {
   ending,
   firstDay,
   hosts,
+  overdue,
   toEnter,
   toWrite,
   undone,
@@ -57,6 +58,21 @@ describe('the picture of hosts', () => {
     expect(hosts(tools, all).map((h) => [h.host, undone(h), h.links])).toEqual([
       ['b.example', 2, 15],
       ['a.example', 0, 10],
+    ]);
+  });
+
+  it('begins with overdue first openings once the term has begun', () => {
+    const unopened = { ...keyless, standing: 'NOT_OPENED', reason: 'NEVER_OPENED' };
+    const some = [host('a.example', [0], [2]), host('b.example', [1, 2], [1, 1])];
+    const now = (before: number) =>
+      hosts({ ...tools, states: [works, keyless, unopened], hosts: some, before } as unknown as Tools, all);
+    expect(now(1).map((h) => [h.host, overdue(h, 1)])).toEqual([
+      ['b.example', 0],
+      ['a.example', 0],
+    ]);
+    expect(now(0).map((h) => [h.host, overdue(h, 0)])).toEqual([
+      ['a.example', 1],
+      ['b.example', 0],
     ]);
   });
 

@@ -111,7 +111,12 @@ export interface Narrow {
   campus: string;
 }
 
-/** Every host, the one with most to do first. */
+/** First openings of a host that are overdue: the term has begun (`Due` of the core says when). */
+export function overdue(h: HostBand, before: number): number {
+  return before <= 0 ? h.slots[3].length : 0;
+}
+
+/** Every host, the one with most overdue openings first, then the one with most to do. */
 export function hosts(t: Tools, narrow: Narrow): HostBand[] {
   const wanted = narrow.text.trim().toLowerCase();
   const passes = t.sections.map(
@@ -146,7 +151,12 @@ export function hosts(t: Tools, narrow: Narrow): HostBand[] {
   });
   return all
     .filter((h) => h.cells.length)
-    .sort((a, b) => undone(b) - undone(a) || a.name.localeCompare(b.name));
+    .sort(
+      (a, b) =>
+        overdue(b, t.before) - overdue(a, t.before) ||
+        undone(b) - undone(a) ||
+        a.name.localeCompare(b.name),
+    );
 }
 
 /** Sections of a host where something is still to be done. */

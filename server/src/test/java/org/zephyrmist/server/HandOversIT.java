@@ -48,6 +48,38 @@ class HandOversIT extends ToolsStage {
     return a.json().path("people").asInt();
   }
 
+  @Test
+  void peopleAreRemindedByItselfOfWhatSomebodyHasBegunToFollow() throws Exception {
+    String host = "reminded.example";
+    List<UUID> to = delivered("TLH4", new String[] {host}, "lgt-rm1", "lgt-rm2");
+    another("rm-i@x.example", Role.INSTRUCTOR);
+    db.execute(
+        "insert into section_instructor (section_id, person_id) select s, p.id from"
+            + " unnest(?::uuid[]) s, person p where p.email = 'rm-i@x.example'",
+        (Object) to.toArray(UUID[]::new));
+    add(connection("Reminded", host, "OPEN", "\"FIRST_OPENING\"", ""));
+    comes(to.get(0), host, "NOT_OPENED NEVER_OPENED");
+    set(
+        to.get(0),
+        "OPEN_ONCE",
+        host,
+        "\"due\":\"%s\",\"owner\":\"\",\"note\":\"\"".formatted(LocalDate.now().plusDays(5)));
+    db.execute("update daily_round set went_on = null");
+    await(() -> bodies("OPEN_ONCE " + host), b -> !b.isEmpty());
+    List<String> sent = bodies("OPEN_ONCE " + host);
+    assertThat(sent.stream().distinct().toList()).as("to each instructor of it").hasSize(1);
+    assertThat(sent.get(0))
+        .contains("It still waits for you to open Reminded once")
+        .contains("lgt-rm1")
+        .doesNotContain("lgt-rm2");
+    assertThat(handOver(to.get(0), "OPEN_ONCE").path("reminded").asString()).isNotEmpty();
+    db.execute("update daily_round set went_on = null");
+    await(
+        () -> db.fetchSingle("select went_on is not null from daily_round").get(0, Boolean.class),
+        b -> b);
+    assertThat(bodies("OPEN_ONCE " + host)).as("once until its next day").hasSameSizeAs(sent);
+  }
+
   private List<String> bodies(String about) {
     return db.fetch("select body from mail where about like ?", "hand-over " + about + "%")
         .map(r -> r.get(0, String.class));

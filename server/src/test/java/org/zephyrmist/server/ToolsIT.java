@@ -444,6 +444,53 @@ class ToolsIT extends ToolsStage {
   }
 
   @Test
+  void theFirstRuleCountsAndAnotherCanBePutBeforeIt() throws Exception {
+    List<UUID> to = delivered("TLO1", new String[] {"ordered.example"}, "lgt-or1");
+    String master =
+        db.fetchSingle("select id::text from master where code = 'TLO1'").get(0, String.class);
+    String one = kept(rule("//ordered.example{*rest}", "https://one.example{*rest}", master));
+    String two =
+        kept(rule("//ordered.example/launch{*rest}", "https://two.example{*rest}", master));
+    deliver(master, 1, to);
+    assertThat(launch("lgt-or1", "Open ordered.example")).startsWith("https://one.example/");
+    assertThat(coordinator.post("/api/tools/rules/" + two + "/sooner", "{}").status())
+        .isEqualTo(204);
+    deliver(master, 1, to);
+    assertThat(launch("lgt-or1", "Open ordered.example")).startsWith("https://two.example?");
+    String path = "/api/tools/rules/" + one + "/sooner";
+    assertThat(another("or-s@x.example", Role.COORDINATOR).post(path, "{}").status())
+        .as("out of reach")
+        .isEqualTo(404);
+    for (String id : List.of(one, two)) {
+      coordinator.call("DELETE", "/api/tools/rules/" + id, null);
+    }
+  }
+
+  private String kept(String rule) {
+    Caller.Answer a = coordinator.post("/api/tools/rules", rule);
+    assertThat(a.status()).as(a.text()).isEqualTo(201);
+    return a.json().path("id").asString();
+  }
+
+  @Test
+  void whatAPlatformCallsFailedIsFoldedIntoTheHostThatIsNotConnected() throws Exception {
+    List<UUID> to = sections("lgt-fd1");
+    JsonNode intake =
+        read(
+            takeIn(
+                Samples.toolCartridge("Tools TLO2", new String[] {"folded.example", "b.example"}),
+                "t.imscc"));
+    String master = master("TLO2", intake.path("edition").asString());
+    Practice.fault("lgt-fd1", "UNCONNECTED", 100);
+    JsonNode line = deliver(master, 1, to).path("lines").get(0);
+    Practice.noFaults();
+    assertThat(line.path("activity").asString())
+        .contains("read back, all as meant")
+        .contains("1 link waits for folded.example to be connected, see Tools")
+        .doesNotContain("failed");
+  }
+
+  @Test
   void rulesThatWouldGoInCirclesAreTold() {
     assertThat(
             administrator

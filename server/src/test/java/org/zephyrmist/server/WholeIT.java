@@ -88,6 +88,23 @@ class WholeIT extends ServerIT {
   }
 
   @Test
+  void whatIsTakenFreshEachTermIsLeftInTheShellOfTheTermBefore() throws Exception {
+    List<UUID> to = sections("lgt-fs3");
+    String fresh = master("FF");
+    deliver(fresh, 1, to);
+    Practice.addPage("lgt-fs3", "House rules", "<p>Quiet backstage.</p>");
+    String path = "/api/masters/shells/" + to.get(0);
+    int whole = coordinator.get(path).json().path("items").asInt();
+    assertThat(whole).isGreaterThan(1);
+    assertThat(coordinator.put("/api/masters/" + fresh + "/fresh", "{}").status()).isEqualTo(200);
+    JsonNode look = coordinator.get(path).json();
+    assertThat(look.path("items").asInt()).isEqualTo(1);
+    assertThat(look.path("left").toString()).contains("FRESH_EACH_TERM").contains("Checklist");
+    coordinator.call("DELETE", "/api/masters/" + fresh + "/fresh", null);
+    assertThat(coordinator.get(path).json().path("items").asInt()).isEqualTo(whole);
+  }
+
+  @Test
   void aMasterMovesWithAllItsVersionsAndIsEqualOnTheOtherSide() throws Exception {
     sections("lgt-ar1");
     String master = master("AR");

@@ -72,6 +72,11 @@ public final class AspectForms {
     return CanonicalJson.write(timing);
   }
 
+  /** The launch that has this form. */
+  public static Launch launch(String form) {
+    return CanonicalJson.read(form, Launch.class);
+  }
+
   /** The place that has this form. */
   public static Place place(String form) {
     return CanonicalJson.read(form, Place.class);

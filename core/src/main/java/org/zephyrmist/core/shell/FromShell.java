@@ -19,8 +19,9 @@ import org.zephyrmist.core.content.Timing;
 
 /**
  * What of a shell becomes a master. Students' work never comes along; announcements of a term,
- * dates, and what ties tool links to a course of that term stay out and are named. Items that a
- * source has keep their key and are known as the source's.
+ * dates, what ties tool links to a course of that term, and what is taken fresh from its source
+ * each term stay out and are named. Items that a source has keep their key and are known as the
+ * source's.
  *
  * @param items each after the module that holds it
  * @param origins of recognised items, by their key in the master
@@ -42,8 +43,9 @@ public record FromShell(List<Item> items, Map<ItemKey, Known> origins, List<Left
    *
    * @param source by which the caller knows it
    * @param item as the source has it
+   * @param fresh whether the source is taken anew each term
    */
-  public record Known(String source, Item item) {}
+  public record Known(String source, Item item, boolean fresh) {}
 
   /** Something that stays out. */
   public record Left(Why why, String title) {}
@@ -58,6 +60,8 @@ public record FromShell(List<Item> items, Map<ItemKey, Known> origins, List<Left
     DATES,
     /** What tied a tool link to a course of that term; the link itself comes along. */
     TOOL_TIE,
+    /** An item of a source that is taken anew each term, and never from a shell. */
+    FRESH_EACH_TERM,
     /** A module in which nothing is left. */
     EMPTY_MODULE
   }
@@ -105,6 +109,11 @@ public record FromShell(List<Item> items, Map<ItemKey, Known> origins, List<Left
         return;
       }
       Optional<Known> source = Optional.ofNullable(sources.get(i.key().value()));
+      boolean fresh = known.apply(i).filter(Known::fresh).isPresent();
+      if (fresh && i.kind() != Kind.MODULE) {
+        left.add(new Left(Why.FRESH_EACH_TERM, i.title()));
+        return;
+      }
       Aspects a = Aspects.of(i);
       if (!i.timing().equals(Timing.NONE)) {
         left.add(new Left(Why.DATES, i.title()));

@@ -23,6 +23,10 @@ import org.zephyrmist.core.shell.FromShell.Why;
 class FromShellTest {
   private static final Timing DUE = Timing.NONE.withDue(Timing.at("2026-09-14T18:00"));
 
+  private static final Content TIED =
+      new Content.ToolLink(
+          "", "https://tool.example/", new TreeMap<>(Map.of("unit", "3", "course", "77")));
+
   private static There there(String id, String parent, Content c, Timing t, boolean work) {
     return new There(
         new Item(
@@ -79,15 +83,12 @@ class FromShellTest {
             new Place(Optional.empty(), Rank.nth(0)),
             Visibility.SHOWN,
             EditRule.FIXED);
-    Content tied =
-        new Content.ToolLink(
-            "", "https://tool.example/", new TreeMap<>(Map.of("unit", "3", "course", "77")));
     FromShell f =
         FromShell.of(
             List.of(
-                there("t1", null, tied, Timing.NONE, false),
-                there("t2", null, tied, Timing.NONE, false)),
-            i -> Optional.of(new FromShell.Known("edition", source)));
+                there("t1", null, TIED, Timing.NONE, false),
+                there("t2", null, TIED, Timing.NONE, false)),
+            i -> Optional.of(new FromShell.Known("edition", source, false)));
     assertThat(f.items().get(0).key()).isEqualTo(source.key());
     assertThat(f.items().get(0).rule()).isEqualTo(EditRule.FIXED);
     assertThat(f.items().get(0).content().launch().parameters()).containsOnlyKeys("unit");
@@ -95,6 +96,24 @@ class FromShellTest {
         .as("a copy of it is the shell's own")
         .isNotEqualTo(source.key());
     assertThat(f.origins()).containsOnlyKeys(source.key());
+  }
+
+  @Test
+  void whatIsTakenFreshEachTermIsNeverTakenFromAShell() {
+    There tied = there("t", "m", TIED, Timing.NONE, false);
+    There module = there("m", null, new Content.Module(), Timing.NONE, false);
+    FromShell f =
+        FromShell.of(
+            List.of(module, tied, page("p", null, "<p>Text.</p>")),
+            i ->
+                Optional.of(i)
+                    .filter(x -> !x.title().equals("Item p"))
+                    .map(x -> new FromShell.Known("edition", x, true)));
+    assertThat(f.items()).extracting(Item::title).containsExactly("Item p");
+    assertThat(f.left())
+        .containsExactly(
+            new FromShell.Left(Why.FRESH_EACH_TERM, "Item t"),
+            new FromShell.Left(Why.EMPTY_MODULE, "Item m"));
   }
 
   @Test

@@ -95,6 +95,7 @@ class CartridgeApi {
       @NotNull ReadingReport report,
       @NotNull String publisher,
       OffsetDateTime consentAt,
+      boolean freshEachTerm,
       Ours ours) {}
 
   /**
@@ -157,6 +158,7 @@ class CartridgeApi {
   private List<Edition> editions(org.jooq.Condition which) {
     return db.select(EDITION.fields())
         .select(CARTRIDGE.TITLE, CARTRIDGE.PUBLISHER, CARTRIDGE.CONSENT_AT, PERSON.NAME)
+        .select(CARTRIDGE.FRESH_EACH_TERM)
         .from(EDITION)
         .join(CARTRIDGE)
         .on(CARTRIDGE.ID.eq(EDITION.CARTRIDGE_ID))
@@ -181,6 +183,7 @@ class CartridgeApi {
         report,
         r.get(CARTRIDGE.PUBLISHER),
         r.get(CARTRIDGE.CONSENT_AT),
+        r.get(CARTRIDGE.FRESH_EACH_TERM),
         cartridges.ours(report.facts()).orElse(null));
   }
 
@@ -193,6 +196,17 @@ class CartridgeApi {
   void assign(
       @PathVariable UUID id, @RequestBody Belongs to, @AuthenticationPrincipal SignedIn who) {
     cartridges.assign(id, Optional.ofNullable(to.cartridge()), who);
+  }
+
+  /** Says that it is taken anew each term, and never from a shell of the term before. */
+  @PutMapping("/{cartridge}/fresh")
+  void fresh(@PathVariable UUID cartridge, @AuthenticationPrincipal SignedIn who) {
+    cartridges.fresh(cartridge, true, who);
+  }
+
+  @DeleteMapping("/{cartridge}/fresh")
+  void notFresh(@PathVariable UUID cartridge, @AuthenticationPrincipal SignedIn who) {
+    cartridges.fresh(cartridge, false, who);
   }
 
   /** Consents that the protected parts of a cartridge leave, or takes that back. */

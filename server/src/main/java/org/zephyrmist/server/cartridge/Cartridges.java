@@ -160,6 +160,23 @@ class Cartridges {
         "");
   }
 
+  /** Whether it is taken anew each term, and never from a shell of the term before. */
+  @Transactional
+  void fresh(UUID cartridge, boolean fresh, SignedIn who) {
+    String title =
+        db.update(CARTRIDGE)
+            .set(CARTRIDGE.FRESH_EACH_TERM, fresh)
+            .where(CARTRIDGE.ID.eq(cartridge))
+            .returning(CARTRIDGE.TITLE)
+            .fetchOptional(CARTRIDGE.TITLE)
+            .orElseThrow(() -> Refusal.notFound("cartridge"));
+    events.add(
+        who.id(),
+        fresh ? "has taken fresh each term" : "no longer has taken fresh each term",
+        title,
+        "");
+  }
+
   /**
    * Says of which cartridge an edition is, whatever its package says; it becomes the newest.
    *

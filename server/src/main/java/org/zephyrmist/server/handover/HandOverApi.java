@@ -37,6 +37,7 @@ import org.zephyrmist.server.tool.ToolReach;
 class HandOverApi {
   private final HandOvers handOvers;
   private final HandOverEdits edits;
+  private final Reminding reminding;
   private final Instructors instructors;
   private final Reach reach;
   private final ToolReach sections;
@@ -45,12 +46,14 @@ class HandOverApi {
   HandOverApi(
       HandOvers handOvers,
       HandOverEdits edits,
+      Reminding reminding,
       Instructors instructors,
       Reach reach,
       ToolReach sections,
       Clock clock) {
     this.handOvers = handOvers;
     this.edits = edits;
+    this.reminding = reminding;
     this.instructors = instructors;
     this.reach = reach;
     this.sections = sections;
@@ -67,7 +70,8 @@ class HandOverApi {
    * @param dueSet whether somebody set it; else it is the day before the term begins
    * @param reminded when mail was last written
    * @param link where it is done
-   * @param platform of the section's shell
+   * @param platform of the section's shell; absent if it has none
+   * @param platformName what it is called; empty if there is none
    * @param steps how it is done at this college
    */
   record HandOverView(
@@ -89,6 +93,7 @@ class HandOverApi {
       OffsetDateTime reminded,
       String link,
       UUID platform,
+      @NotNull String platformName,
       @NotNull String steps,
       @NotNull String contact) {}
 
@@ -123,6 +128,7 @@ class HandOverApi {
         h.added().reminded().orElse(null),
         h.step().link().orElse(null),
         h.section().platform().orElse(null),
+        h.section().platformName(),
         h.steps().map(Steps::text).orElse(""),
         h.steps().map(Steps::contact).orElse(""));
   }
@@ -163,7 +169,7 @@ class HandOverApi {
   @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
   RemindedPeople remind(@Valid @RequestBody HandOversOf h, @AuthenticationPrincipal SignedIn who) {
     return new RemindedPeople(
-        edits.remind(h.kind(), h.host(), sections.all(h.sections(), who), who));
+        reminding.of(h.kind(), h.host(), sections.all(h.sections(), who), who));
   }
 
   /**

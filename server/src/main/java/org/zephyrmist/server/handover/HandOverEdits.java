@@ -3,51 +3,28 @@ package org.zephyrmist.server.handover;
 import static org.zephyrmist.server.db.Tables.HAND_OVER_STEPS;
 import static org.zephyrmist.server.db.Tables.PERSON;
 import static org.zephyrmist.server.db.Tables.PLATFORM;
-import static org.zephyrmist.server.db.Tables.SECTION;
-import static org.zephyrmist.server.db.Tables.SECTION_INSTRUCTOR;
 
-import java.time.Clock;
 import java.time.LocalDate;
-import java.time.OffsetDateTime;
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.handover.HandOverKind;
-import org.zephyrmist.server.mail.Mails;
 import org.zephyrmist.server.people.Events;
-import org.zephyrmist.server.people.Role;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.web.Refusal;
 
-/** What people add to hand-overs, and the mail that reminds of them. */
+/** What people add to hand-overs. */
 @Component
 class HandOverEdits {
   private final DSLContext db;
-  private final HandOvers handOvers;
-  private final ReminderMail mail;
-  private final Mails mails;
   private final Events events;
-  private final Clock clock;
 
-  HandOverEdits(
-      DSLContext db,
-      HandOvers handOvers,
-      ReminderMail mail,
-      Mails mails,
-      Events events,
-      Clock clock) {
+  HandOverEdits(DSLContext db, Events events) {
     this.db = db;
-    this.handOvers = handOvers;
-    this.mail = mail;
-    this.mails = mails;
     this.events = events;
-    this.clock = clock;
   }
 
   /**
@@ -120,83 +97,5 @@ class HandOverEdits {
           .execute();
     }
     events.add(who.id(), "wrote how it is done", words(kind, host), contact.strip(), "/hand-overs");
-  }
-
-  /**
-   * Writes to those whose hand-overs these are, one mail to each, once a day.
-   *
-   * @return how many were written to
-   */
-  @Transactional
-  public int remind(HandOverKind kind, String host, List<UUID> asked, SignedIn who) {
-    List<HandOvers.HandOver> all =
-        handOvers.of(SECTION.ID.eq(DSL.any(asked.toArray(UUID[]::new)))).stream()
-            .filter(h -> h.kind() == kind && h.host().equals(host))
-            .toList();
-    Map<UUID, List<HandOvers.HandOver>> byPerson = byPerson(kind, all);
-    OffsetDateTime now = OffsetDateTime.now(clock);
-    String about = "hand-over " + kind + " " + host + " " + now.toLocalDate();
-    int written = 0;
-    for (Map.Entry<UUID, List<HandOvers.HandOver>> e : byPerson.entrySet()) {
-      written +=
-          mails.put(
-              about,
-              List.of(e.getKey()),
-              mail.subject(kind, e.getValue()),
-              mail.body(kind, e.getValue(), who));
-    }
-    if (written > 0) {
-      reminded(kind, host, all, now);
-      events.add(
-          who.id(),
-          "reminded of",
-          words(kind, host),
-          all.size() + " sections, " + written + " people",
-          "/hand-overs");
-    }
-    return written;
-  }
-
-  private void reminded(
-      HandOverKind kind, String host, List<HandOvers.HandOver> all, OffsetDateTime now) {
-    db.query(
-            "insert into hand_over (kind, section_id, host, reminded_at) select ?,"
-                + " unnest(?::uuid[]), ?, ?::timestamptz on conflict (kind, section_id, host)"
-                + " do update set reminded_at = excluded.reminded_at",
-            kind.name(),
-            all.stream().map(h -> h.section().id()).toArray(UUID[]::new),
-            host,
-            now)
-        .execute();
-  }
-
-  /** Whose each is: the one who was named, else all of those whose kind it is. */
-  private Map<UUID, List<HandOvers.HandOver>> byPerson(
-      HandOverKind kind, List<HandOvers.HandOver> all) {
-    Map<UUID, List<UUID>> instructors =
-        db.select(SECTION_INSTRUCTOR.SECTION_ID, SECTION_INSTRUCTOR.PERSON_ID)
-            .from(SECTION_INSTRUCTOR)
-            .where(
-                SECTION_INSTRUCTOR.SECTION_ID.eq(
-                    DSL.any(all.stream().map(h -> h.section().id()).toArray(UUID[]::new))))
-            .fetchGroups(SECTION_INSTRUCTOR.SECTION_ID, SECTION_INSTRUCTOR.PERSON_ID);
-    List<UUID> administrators =
-        db.select(PERSON.ID)
-            .from(PERSON)
-            .where(PERSON.ROLE.eq(Role.ADMINISTRATOR))
-            .fetch(PERSON.ID);
-    Map<UUID, List<HandOvers.HandOver>> byPerson = new LinkedHashMap<>();
-    for (HandOvers.HandOver h : all) {
-      List<UUID> whose =
-          h.added()
-              .owner()
-              .map(List::of)
-              .orElse(
-                  kind.who() == HandOverKind.Who.INSTRUCTORS
-                      ? instructors.getOrDefault(h.section().id(), List.of())
-                      : administrators);
-      whose.forEach(p -> byPerson.computeIfAbsent(p, x -> new ArrayList<>()).add(h));
-    }
-    return byPerson;
   }
 }

@@ -5,6 +5,7 @@ import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
 import static org.zephyrmist.server.db.Tables.HAND_OVER;
 import static org.zephyrmist.server.db.Tables.HAND_OVER_STEPS;
 import static org.zephyrmist.server.db.Tables.PERSON;
+import static org.zephyrmist.server.db.Tables.PLATFORM;
 import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.TERM;
 
@@ -47,6 +48,7 @@ class HandOvers {
       String title,
       String campus,
       Optional<UUID> platform,
+      String platformName,
       Optional<LocalDate> firstDay) {}
 
   /** What people added. */
@@ -113,12 +115,15 @@ class HandOvers {
             SECTION.TITLE,
             CAMPUS.NAME,
             SECTION.PLATFORM_ID,
-            TERM.FIRST_DAY)
+            TERM.FIRST_DAY,
+            PLATFORM.NAME)
         .from(SECTION)
         .join(CAMPUS)
         .on(CAMPUS.ID.eq(SECTION.CAMPUS_ID))
         .leftJoin(TERM)
         .on(TERM.ID.eq(SECTION.TERM_ID))
+        .leftJoin(PLATFORM)
+        .on(PLATFORM.ID.eq(SECTION.PLATFORM_ID))
         .where(which)
         .forEach(
             r ->
@@ -130,6 +135,7 @@ class HandOvers {
                         r.value3(),
                         r.value4(),
                         Optional.ofNullable(r.value5()),
+                        Optional.ofNullable(r.value7()).orElse(""),
                         Optional.ofNullable(r.value6()))));
     return all;
   }

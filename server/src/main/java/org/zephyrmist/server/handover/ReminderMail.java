@@ -2,6 +2,7 @@ package org.zephyrmist.server.handover;
 
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.handover.HandOverKind;
@@ -39,9 +40,13 @@ class ReminderMail {
         + (n == 1 ? all.get(0).section().code() : n + " sections");
   }
 
-  String body(HandOverKind kind, List<HandOver> all, SignedIn who) {
-    StringBuilder b = new StringBuilder(who.name());
-    b.append(" asks you to ").append(words(kind, all.get(0).step().tool()));
+  /**
+   * @param who asks for it; nobody: it is their day
+   */
+  String body(HandOverKind kind, List<HandOver> all, Optional<SignedIn> who) {
+    StringBuilder b = new StringBuilder();
+    b.append(who.map(w -> w.name() + " asks you to ").orElse("It still waits for you to "));
+    b.append(words(kind, all.get(0).step().tool()));
     b.append(kind == HandOverKind.OPEN_ONCE ? ", so that students can:\n" : ":\n");
     Set<String> how = new LinkedHashSet<>();
     for (HandOver h : all) {

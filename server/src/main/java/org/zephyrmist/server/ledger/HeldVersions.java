@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.jooq.DSLContext;
+import org.jooq.Field;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
@@ -37,26 +38,26 @@ public class HeldVersions {
    */
   public record In(String platformItem, OffsetDateTime at) {}
 
+  /** One row for each version and item, with what differs by section as arrays. */
   public List<Held> of(UUID[] sections, Collection<String> items) {
-    Map<Held, Map<UUID, In>> all = new HashMap<>();
-    db.select(
-            RECEIPT.VERSION_ID,
-            HOLDING.ITEM_KEY,
-            HOLDING.SECTION_ID,
-            HOLDING.PLATFORM_ITEM,
-            RECEIPT.AT)
+    Field<UUID[]> in = DSL.arrayAgg(HOLDING.SECTION_ID);
+    Field<String[]> called = DSL.arrayAgg(HOLDING.PLATFORM_ITEM);
+    Field<OffsetDateTime[]> at = DSL.arrayAgg(RECEIPT.AT);
+    return db.select(RECEIPT.VERSION_ID, HOLDING.ITEM_KEY, in, called, at)
         .from(HOLDING)
         .join(RECEIPT)
         .on(RECEIPT.ID.eq(HOLDING.RECEIPT_ID))
         .where(HOLDING.ITEM_KEY.eq(DSL.any(items.toArray(String[]::new))))
         .and(HOLDING.SECTION_ID.eq(DSL.any(sections)))
-        .forEach(
-            r ->
-                all.computeIfAbsent(
-                        new Held(r.value1(), r.value2(), Map.of()), h -> new HashMap<>())
-                    .put(r.value3(), new In(r.value4(), r.value5())));
-    return all.entrySet().stream()
-        .map(e -> new Held(e.getKey().version(), e.getKey().item(), e.getValue()))
-        .toList();
+        .groupBy(RECEIPT.VERSION_ID, HOLDING.ITEM_KEY)
+        .fetch(r -> new Held(r.value1(), r.value2(), in(r.value3(), r.value4(), r.value5())));
+  }
+
+  private static Map<UUID, In> in(UUID[] sections, String[] called, OffsetDateTime[] at) {
+    Map<UUID, In> all = new HashMap<>();
+    for (int i = 0; i < sections.length; i++) {
+      all.put(sections[i], new In(called[i], at[i]));
+    }
+    return all;
   }
 }

@@ -1,6 +1,7 @@
 package org.zephyrmist.server.library;
 
 import static org.jooq.impl.DSL.any;
+import static org.zephyrmist.server.db.Tables.CARTRIDGE;
 import static org.zephyrmist.server.db.Tables.EDITION;
 import static org.zephyrmist.server.db.Tables.MASTER;
 import static org.zephyrmist.server.db.Tables.TREE_ITEM;
@@ -69,11 +70,16 @@ class Recognised {
   private Map<String, FromShell.Known> delivered(Reading reading) {
     Map<String, FromShell.Known> all = new HashMap<>();
     Map<UUID, Map<ItemKey, Item>> drafts = new HashMap<>();
+    Set<UUID> fresh =
+        db.select(MASTER.ID).from(MASTER).where(MASTER.FRESH_EACH_TERM).fetchSet(MASTER.ID);
     for (Holding h : reading.holdings()) {
       Map<ItemKey, Item> draft = drafts.computeIfAbsent(h.master(), this::draft);
       Optional.ofNullable(draft.get(h.base().key()))
           .ifPresent(
-              i -> all.put(ShellItems.key(h.platformItem()).value(), new FromShell.Known("", i)));
+              i ->
+                  all.put(
+                      ShellItems.key(h.platformItem()).value(),
+                      new FromShell.Known("", i, fresh.contains(h.master()))));
     }
     return all;
   }
@@ -95,6 +101,7 @@ class Recognised {
     there.forEach(t -> texts.add(wording(t.item())));
     byte[][] wanted = texts.stream().map(Fingerprint::bytes).toArray(byte[][]::new);
     Map<Fingerprint, FromShell.Known> all = new HashMap<>();
+    Set<UUID> fresh = fresh();
     db.select(EDITION.ID, EDITION.TREE_ID, TREE_ITEM.ITEM_KEY)
         .from(TREE_ITEM)
         .join(EDITION)
@@ -114,8 +121,22 @@ class Recognised {
                     .forEach(
                         i ->
                             all.put(
-                                wording(i), new FromShell.Known(edition.value1().toString(), i))));
+                                wording(i),
+                                new FromShell.Known(
+                                    edition.value1().toString(),
+                                    i,
+                                    fresh.contains(edition.value1())))));
     return all;
+  }
+
+  /** Editions of cartridges that are taken anew each term. */
+  private Set<UUID> fresh() {
+    return db.select(EDITION.ID)
+        .from(EDITION)
+        .join(CARTRIDGE)
+        .on(CARTRIDGE.ID.eq(EDITION.CARTRIDGE_ID))
+        .where(CARTRIDGE.FRESH_EACH_TERM)
+        .fetchSet(EDITION.ID);
   }
 
   private static Fingerprint wording(Item i) {
@@ -135,6 +156,7 @@ class Recognised {
       return all;
     }
     List<Entry> here = entries(shell);
+    Set<UUID> fresh = fresh();
     Set<String> wanted = left.stream().map(i -> i.key().value()).collect(Collectors.toSet());
     editions(left)
         .forEach(
@@ -149,7 +171,10 @@ class Recognised {
                       p ->
                           all.putIfAbsent(
                               p.newer().value(),
-                              new FromShell.Known(edition.toString(), byKey.get(p.older()))));
+                              new FromShell.Known(
+                                  edition.toString(),
+                                  byKey.get(p.older()),
+                                  fresh.contains(edition))));
             });
     return all;
   }

@@ -30,6 +30,7 @@ class LineFinisher {
   private final MeantTexts texts;
   private final TransactionTemplate transaction;
   private final TakenBack takenBack;
+  private final CalledFailed failed;
 
   LineFinisher(
       Lines lines,
@@ -38,7 +39,9 @@ class LineFinisher {
       Ledger ledger,
       MeantTexts texts,
       TransactionTemplate transaction,
-      TakenBack takenBack) {
+      TakenBack takenBack,
+      CalledFailed failed) {
+    this.failed = failed;
     this.takenBack = takenBack;
     this.lines = lines;
     this.stored = stored;
@@ -96,7 +99,7 @@ class LineFinisher {
     }
     reader.keep(now, p.steps().stream().flatMap(s -> w.id(s.key()).stream()).toList());
     int dead = w.forms().values().stream().mapToInt(Forms.Written::dead).sum();
-    String end = end(p, wrote, count) + nowhere(dead);
+    String end = end(p, wrote, count) + nowhere(dead) + failed.of(w);
     transaction.executeWithoutResult(
         t -> {
           lines.hold(line);

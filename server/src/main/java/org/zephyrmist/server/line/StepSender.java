@@ -160,7 +160,7 @@ class StepSender {
     stored.written(p.line(), written);
     batch.stream()
         .filter(s -> s.kind() != StepKind.RETIRE)
-        .forEach(s -> w.written(s.key(), written.get(s.key().value())));
+        .forEach(s -> w.written(s, written.get(s.key().value())));
   }
 
   private ShellTranslator translator(Work w) {

@@ -1,11 +1,17 @@
 package org.zephyrmist.server.line;
 
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.AspectForms;
+import org.zephyrmist.core.content.Frames;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.delivery.Step;
+import org.zephyrmist.core.tool.Reported;
 import org.zephyrmist.server.ledger.Holding;
 import org.zephyrmist.server.platform.PlatformGateway.Written;
 import org.zephyrmist.server.shell.Ours;
@@ -16,10 +22,16 @@ import org.zephyrmist.server.shell.Ours;
  * @param forms what its steps write
  * @param ours our items in the shell; more as they are added
  * @param left the platform's revision of each item that was written, by its id there
+ * @param reported what the platform calls failed of it
  */
-record Work(Planned plan, Map<ItemKey, Forms.Written> forms, Ours ours, Map<String, String> left) {
+record Work(
+    Planned plan,
+    Map<ItemKey, Forms.Written> forms,
+    Ours ours,
+    Map<String, String> left,
+    List<Reported> reported) {
   static Work of(Planned p, Map<ItemKey, Forms.Written> forms) {
-    return new Work(p, forms, ours(p), new HashMap<>());
+    return new Work(p, forms, ours(p), new HashMap<>(), new ArrayList<>());
   }
 
   /** Our items that are in the shell, with those that the plan adopts. */
@@ -47,9 +59,20 @@ record Work(Planned plan, Map<ItemKey, Forms.Written> forms, Ours ours, Map<Stri
     return ours.id(master(), key);
   }
 
-  void written(ItemKey key, Written now) {
-    ours.put(master(), key, now.id());
+  void written(Step s, Written now) {
+    ours.put(master(), s.key(), now.id());
     left.put(now.id(), now.revision());
+    if (!now.failed().isEmpty()) {
+      reported.add(new Reported(s.title(), host(s.key()), now.failed()));
+    }
+  }
+
+  /** Where what is written leads; empty if nowhere. */
+  private String host(ItemKey key) {
+    return Optional.ofNullable(forms.get(key))
+        .map(f -> f.forms().get(Aspect.LAUNCH))
+        .map(f -> Frames.host(AspectForms.launch(f).address()))
+        .orElse("");
   }
 
   UUID master() {

@@ -68,23 +68,33 @@ public class Mails {
         .execute();
   }
 
+  /** A mail to one person that is about no delivery. */
+  public record Note(UUID person, String subject, String body) {}
+
   /**
    * The same for mail that is about no delivery.
    *
    * @param about what it is about, by which each person gets it once
-   * @return how many had not got it yet
+   * @return how many had not got it yet, of those who have an address
    */
-  public int put(String about, List<UUID> people, String subject, String body) {
+  public int put(String about, List<Note> notes) {
     return db.query(
             "insert into mail (id, person_id, address, subject, body, made_at, about)"
-                + " select gen_random_uuid(), p.id, p.email, ?, ?, ?::timestamptz, ? from person p"
-                + " where p.id = any(?) and p.email is not null on conflict do nothing",
-            subject,
-            body,
+                + " select gen_random_uuid(), p.id, p.email, n.subject, n.body, ?::timestamptz, ?"
+                + " from unnest(?::uuid[], ?::text[], ?::text[]) n(person, subject, body)"
+                + " join person p on p.id = n.person where p.email is not null"
+                + " on conflict do nothing",
             OffsetDateTime.now(clock),
             about,
-            people.toArray(UUID[]::new))
+            notes.stream().map(Note::person).toArray(UUID[]::new),
+            notes.stream().map(Note::subject).toArray(String[]::new),
+            notes.stream().map(Note::body).toArray(String[]::new))
         .execute();
+  }
+
+  /** The same words to several people. */
+  public int put(String about, List<UUID> people, String subject, String body) {
+    return put(about, people.stream().map(p -> new Note(p, subject, body)).toList());
   }
 
   /** Mail that no server has taken yet. */

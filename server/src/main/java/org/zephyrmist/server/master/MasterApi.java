@@ -20,6 +20,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PatchMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -143,6 +144,17 @@ class MasterApi {
             Optional.ofNullable(n.edition()),
             chosen,
             who));
+  }
+
+  /** Says that it is taken anew each term, and never from a shell of the term before. */
+  @PutMapping("/{id}/fresh")
+  void fresh(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
+    masters.fresh(id, true, who);
+  }
+
+  @DeleteMapping("/{id}/fresh")
+  void notFresh(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
+    masters.fresh(id, false, who);
   }
 
   @PostMapping("/{id}/versions")

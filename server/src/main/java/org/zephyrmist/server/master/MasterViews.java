@@ -60,6 +60,7 @@ class MasterViews {
       Integer newerNumber,
       @NotNull String madeBy,
       boolean everySection,
+      boolean freshEachTerm,
       @NotNull List<VersionView> versions) {}
 
   List<MasterView> list(SignedIn who) {
@@ -121,6 +122,7 @@ class MasterViews {
                   r.get(newest.NUMBER),
                   r.get(PERSON.NAME),
                   everywhere.contains(id),
+                  r.get(MASTER.FRESH_EACH_TERM),
                   versions.getOrDefault(id, List.of()));
             });
   }

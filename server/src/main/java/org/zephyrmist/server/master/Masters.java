@@ -105,6 +105,19 @@ public class Masters {
     return id;
   }
 
+  /** Whether it is taken anew each term, and never from a shell of the term before. */
+  @Transactional
+  public void fresh(UUID id, boolean fresh, SignedIn who) {
+    MasterRecord m = get(id, who);
+    db.update(MASTER).set(MASTER.FRESH_EACH_TERM, fresh).where(MASTER.ID.eq(id)).execute();
+    events.add(
+        who.id(),
+        fresh ? "has taken fresh each term" : "no longer has taken fresh each term",
+        m.getCode(),
+        m.getTitle(),
+        page(id));
+  }
+
   /** It was made from the shell of a section. */
   public void madeFrom(UUID master, UUID section) {
     db.update(MASTER).set(MASTER.MADE_FROM, section).where(MASTER.ID.eq(master)).execute();

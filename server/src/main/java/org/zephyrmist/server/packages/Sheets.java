@@ -1,9 +1,12 @@
 package org.zephyrmist.server.packages;
 
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 import org.jsoup.nodes.Document;
 import org.jsoup.nodes.Element;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.core.content.Frames;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.WeekPlaces;
@@ -49,6 +52,7 @@ class Sheets {
         change.changed());
     list(body, "Take these out by hand", change.removed());
     list(body, "No package can say this; do it by hand", change.byHand());
+    links(body, change.items());
     body.appendElement("h2").text("When it is in");
     body.appendElement("p")
         .text(
@@ -56,6 +60,22 @@ class Sheets {
                 + " and upload it at the page of this section. Until then the section does not"
                 + " count as having it.");
     return page.outerHtml();
+  }
+
+  /** What the platform will call failed, and is not. */
+  private static void links(Element body, List<Item> items) {
+    Map<String, Integer> hosts = new TreeMap<>();
+    items.stream()
+        .map(i -> Frames.host(i.content().launch().address()))
+        .filter(h -> !h.isEmpty())
+        .forEach(h -> hosts.merge(h, 1, Integer::sum));
+    list(
+        body,
+        "Should the platform call these failed, leave them: they wait for their tool to be"
+            + " connected, which Zephyrmist shows under Tools",
+        hosts.entrySet().stream()
+            .map(e -> e.getKey() + ", " + e.getValue() + (e.getValue() == 1 ? " link" : " links"))
+            .toList());
   }
 
   private static int weeks(SectionPackages.Change change) {

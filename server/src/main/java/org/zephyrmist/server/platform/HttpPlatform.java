@@ -141,7 +141,10 @@ final class HttpPlatform implements PlatformGateway {
     for (JsonNode a : calls.tree(answer).path("answers")) {
       written.put(
           a.path("key").asString(),
-          new Written(Odd.id(a.path("id").asString("")), a.path("revision").asString("")));
+          new Written(
+              Odd.id(a.path("id").asString("")),
+              a.path("revision").asString(""),
+              Odd.words(a.path("failed").asString(""))));
     }
     for (Write w : writes) {
       if (!written.containsKey(w.key())) {

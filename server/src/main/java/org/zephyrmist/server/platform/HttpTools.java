@@ -22,7 +22,6 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** External tools of shells, as docs/api.md describes the interface of a platform. */
 final class HttpTools {
-  private static final int MOST_SAID = 300;
   private static final int MOST_HOSTS = 20_000;
   private final HttpCalls calls;
   private final JsonMapper json;
@@ -52,7 +51,7 @@ final class HttpTools {
   private static ToolHost host(JsonNode n) {
     return new ToolHost(
         n.path("shell").asString(),
-        cut(n.path("host").asString("").toLowerCase(Locale.ROOT)),
+        Odd.words(n.path("host").asString("").toLowerCase(Locale.ROOT)),
         n.path("support").asBoolean(true),
         Math.max(0, n.path("links").asInt(0)),
         switch (n.path("by").asString("")) {
@@ -61,8 +60,8 @@ final class HttpTools {
           default -> Seen.Data.THERE;
         },
         time(n.path("opened").asString("")),
-        cut(n.path("said").asString("")),
-        cut(n.path("course").asString("")),
+        Odd.words(n.path("said").asString("")),
+        Odd.words(n.path("course").asString("")),
         scored(n));
   }
 
@@ -77,11 +76,6 @@ final class HttpTools {
                     outOf,
                     Optional.of(n.path("points").asDecimal(BigDecimal.ZERO))
                         .filter(p -> p.signum() > 0)));
-  }
-
-  private static String cut(String text) {
-    String line = text.replaceAll("\\s+", " ").strip();
-    return line.length() > MOST_SAID ? line.substring(0, MOST_SAID) : line;
   }
 
   private static Optional<Instant> time(String text) {

@@ -78,7 +78,7 @@ public class KeptWrites {
                 .and(KEPT_ITEM.MEANT)
                 .and(KEPT_ITEM.ITEM.eq(id)));
       }
-      answers.put(w.key(), new Written(id, w.key()));
+      answers.put(w.key(), new Written(id, w.key(), ""));
     }
     bodies.keep(forms);
     db.batch(all).execute();

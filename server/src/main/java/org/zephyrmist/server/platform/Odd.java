@@ -6,6 +6,8 @@ import java.util.regex.Pattern;
 final class Odd {
   private static final Pattern ID = Pattern.compile("[\\x21-\\x7e]{1,200}");
 
+  private static final int MOST_WORDS = 300;
+
   private Odd() {}
 
   /** An id as platforms give them: 1 to 200 visible characters of ASCII. */
@@ -14,6 +16,12 @@ final class Odd {
       throw answer("it names an id that is none");
     }
     return id;
+  }
+
+  /** The platform's own words, on one line and not too many. */
+  static String words(String text) {
+    String line = text.replaceAll("\\s+", " ").strip();
+    return line.length() > MOST_WORDS ? line.substring(0, MOST_WORDS) : line;
   }
 
   static PlatformException answer(String what) {

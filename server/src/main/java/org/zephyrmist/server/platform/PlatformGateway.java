@@ -50,8 +50,9 @@ public interface PlatformGateway {
    *
    * @param id the platform's id of the item
    * @param revision of the item after it
+   * @param failed what the platform calls failed of it, although it is there; empty if nothing
    */
-  record Written(String id, String revision) {}
+  record Written(String id, String revision, String failed) {}
 
   /**
    * A host of external tools in a shell.

@@ -139,6 +139,14 @@ class RelinkApi {
     return new MadeRelink(edits.add(e, who));
   }
 
+  /** Lets a rule count before the one that stands before it now. */
+  @PostMapping("/{relink}/sooner")
+  @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void sooner(@PathVariable UUID relink, @AuthenticationPrincipal SignedIn who) {
+    edits.sooner(relink, who);
+  }
+
   /** Links that were delivered by it stay as they are until the next delivery. */
   @DeleteMapping("/{relink}")
   @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")

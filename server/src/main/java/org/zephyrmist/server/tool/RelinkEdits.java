@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.stream.IntStream;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
 import org.jooq.impl.DSL;
@@ -162,13 +163,47 @@ class RelinkEdits {
     }
   }
 
+  /**
+   * Changes places with the rule before it, which has to be within reach as well; the first stays.
+   */
+  @Transactional
+  public void sooner(UUID id, SignedIn who) {
+    db.fetch("select pg_advisory_xact_lock(hashtext('relink_rule'))");
+    List<RelinkApi.RelinkView> all = list();
+    int at = place(all, id);
+    mayBe(all.get(at).rule(), who);
+    if (at == 0) {
+      return;
+    }
+    RelinkApi.RelinkView before = all.get(at - 1);
+    mayBe(before.rule(), who);
+    db.query(
+            "update relink_rule r set place = o.place from relink_rule o where r.id in (?, ?) and"
+                + " o.id in (?, ?) and o.id <> r.id",
+            id,
+            before.id(),
+            id,
+            before.id())
+        .execute();
+    events.add(
+        who.id(),
+        "put a relink rule before another",
+        all.get(at).rule().from(),
+        "before " + before.rule().from(),
+        "/tools/rules");
+  }
+
+  private static int place(List<RelinkApi.RelinkView> all, UUID id) {
+    return IntStream.range(0, all.size())
+        .filter(i -> all.get(i).id().equals(id))
+        .findFirst()
+        .orElseThrow(() -> Refusal.notFound("rule"));
+  }
+
   @Transactional
   public void end(UUID id, SignedIn who) {
-    RelinkApi.RelinkView rule =
-        list().stream()
-            .filter(r -> r.id().equals(id))
-            .findFirst()
-            .orElseThrow(() -> Refusal.notFound("rule"));
+    List<RelinkApi.RelinkView> all = list();
+    RelinkApi.RelinkView rule = all.get(place(all, id));
     mayBe(rule.rule(), who);
     db.deleteFrom(RELINK_RULE).where(RELINK_RULE.ID.eq(id)).execute();
     events.add(who.id(), "ended the relink rule", rule.rule().from(), "to " + rule.rule().to());

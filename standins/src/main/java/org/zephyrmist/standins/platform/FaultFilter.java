@@ -65,7 +65,7 @@ class FaultFilter extends OncePerRequestFilter {
         chain.doFilter(q, new ContentCachingResponseWrapper(r));
         cut(r);
       }
-      case PART, MEDDLE -> {
+      case PART, MEDDLE, UNCONNECTED -> {
         q.setAttribute(INSIDE, kind);
         chain.doFilter(q, r);
       }

@@ -23,7 +23,8 @@ class Faults {
     DOWN("Is down: cuts every call"),
     LOSE("Does the work and loses the answer"),
     PART("Does half of a batch, then fails"),
-    MEDDLE("Lets an instructor change an item just before it is written");
+    MEDDLE("Lets an instructor change an item just before it is written"),
+    UNCONNECTED("Calls links failed whose tool is not connected in the shell");
 
     final String words;
 

@@ -3,7 +3,9 @@ package org.zephyrmist.standins.platform;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -30,8 +32,11 @@ class ShellApi {
   private final Files files;
   private final Faults faults;
   private final StepQueue queue;
+  private final ShellTools tools;
 
-  ShellApi(Shells shells, Steps steps, Files files, Faults faults, StepQueue queue) {
+  ShellApi(
+      Shells shells, Steps steps, Files files, Faults faults, StepQueue queue, ShellTools tools) {
+    this.tools = tools;
     this.queue = queue;
     this.shells = shells;
     this.steps = steps;
@@ -80,7 +85,27 @@ class ShellApi {
       steps.apply(shell, body.steps().subList(0, body.steps().size() / 2), "Zephyrmist");
       throw new ResponseStatusException(HttpStatus.INTERNAL_SERVER_ERROR, "Half was done");
     }
-    return ResponseEntity.ok(new Wire.Answers(steps.apply(shell, body.steps(), "Zephyrmist")));
+    List<Wire.Answer> answers = steps.apply(shell, body.steps(), "Zephyrmist");
+    return ResponseEntity.ok(
+        new Wire.Answers(
+            fault == Faults.Kind.UNCONNECTED
+                ? unconnected(shell, body.steps(), answers)
+                : answers));
+  }
+
+  /** Answers in the order of the steps; links whose host has no data here are called failed. */
+  private List<Wire.Answer> unconnected(
+      String shell, List<Wire.Step> steps, List<Wire.Answer> answers) {
+    List<Wire.Answer> all = new ArrayList<>(answers);
+    for (int i = 0; i < steps.size(); i++) {
+      Map<String, Object> launch = steps.get(i).launch();
+      Object address = launch == null ? null : launch.get("address");
+      String host = address == null ? "" : ShellTools.host(address.toString());
+      if (!host.isEmpty() && tools.data(shell, host).getKey().isEmpty()) {
+        all.set(i, all.get(i).failed("External tool: no provider is set up"));
+      }
+    }
+    return all;
   }
 
   /** Which of these files are not here yet. */

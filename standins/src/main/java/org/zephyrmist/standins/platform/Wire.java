@@ -90,7 +90,18 @@ final class Wire {
 
   record Steps(List<Step> steps) {}
 
-  record Answer(String key, String id, boolean repeated, long revision) {}
+  /**
+   * @param failed what is called failed of it, although it is there; empty if nothing
+   */
+  record Answer(String key, String id, boolean repeated, long revision, String failed) {
+    Answer(String key, String id, boolean repeated, long revision) {
+      this(key, id, repeated, revision, "");
+    }
+
+    Answer failed(String how) {
+      return new Answer(key, id, repeated, revision, how);
+    }
+  }
 
   record Answers(List<Answer> answers) {}
 
