@@ -7,6 +7,7 @@
   import AskApproval from './AskApproval.svelte';
   import ConnectForm from './ConnectForm.svelte';
   import MendTies from './MendTies.svelte';
+  import TaskFindings from './TaskFindings.svelte';
   import ToolSection from './ToolSection.svelte';
   import {
     byReason,
@@ -118,6 +119,7 @@
         <AskApproval host={host.host} asked={host.asked} sections={host.cells.length} {begun} />
       {/if}
     </section>
+    {#key host.host}<TaskFindings host={host.host} name={host.name} />{/key}
     {#if chosen.length}
       <section>
         <h2>In hand</h2>

@@ -65,7 +65,10 @@ describe('the picture of hosts', () => {
     const unopened = { ...keyless, standing: 'NOT_OPENED', reason: 'NEVER_OPENED' };
     const some = [host('a.example', [0], [2]), host('b.example', [1, 2], [1, 1])];
     const now = (before: number) =>
-      hosts({ ...tools, states: [works, keyless, unopened], hosts: some, before } as unknown as Tools, all);
+      hosts(
+        { ...tools, states: [works, keyless, unopened], hosts: some, before } as unknown as Tools,
+        all,
+      );
     expect(now(1).map((h) => [h.host, overdue(h, 1)])).toEqual([
       ['b.example', 0],
       ['a.example', 0],

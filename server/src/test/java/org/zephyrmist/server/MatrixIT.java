@@ -246,6 +246,7 @@ class MatrixIT extends ServerIT {
           c.method().equals("GET") ? path + "?term=" + values.get("term") : path;
       case "/api/coverage", "/api/tools", "/api/tools/rules/try" ->
           path + "?term=" + values.get("term");
+      case "/api/tools/tasks" -> path + "?host=m.example&term=" + values.get("term");
       case "/api/cartridges/intakes" -> path + "?fileName=x";
       case "/api/masters/{id}/versions/{number}/package",
           "/api/masters/{id}/versions/{number}/package/losses" ->
@@ -321,6 +322,10 @@ class MatrixIT extends ServerIT {
       case "POST /api/tools/done" ->
           "{" + sections + ",\"host\":\"matrix.example\",\"stage\":\"SUPPORT\"}";
       case "POST /api/tools/tests" -> "{" + sections + ",\"host\":\"matrix.example\"}";
+      case "POST /api/tools/tasks/take" ->
+          """
+          {"term":"%s","host":"m.example","master":"%s","key":"k","differs":"POINTS","there":"1"}"""
+              .formatted(values.get("term"), values.get("master"));
       case "POST /api/tools/ties" -> "{" + sections + ",\"host\":\"m.example\"}";
       case "POST /api/tools/connections", "PUT /api/tools/connections/{id}" -> entry();
       case "POST /api/tools/connections/try" ->

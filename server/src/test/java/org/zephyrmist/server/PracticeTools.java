@@ -86,6 +86,15 @@ final class PracticeTools {
             .formatted(down, slow, minutes, movedTo));
   }
 
+  /** Tasks are due at a time of the tool's own. */
+  static void due(String host, String due) throws Exception {
+    json(
+        "PUT",
+        "/api/" + host + "/knobs",
+        "{\"down\":false,\"slow\":0,\"minutes\":0,\"clockOff\":0,\"movedTo\":\"\",\"due\":\"%s\"}"
+            .formatted(due));
+  }
+
   private static void json(String method, String path, String body) throws Exception {
     int status = call(method, path, "application/json", body).statusCode();
     if (status != 200) {

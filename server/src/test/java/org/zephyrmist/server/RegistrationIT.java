@@ -116,7 +116,8 @@ class RegistrationIT extends ToolsStage {
                 .status())
         .as("once")
         .isEqualTo(409);
-    assertThat(coordinator.patch(item, "{\"points\":\"20\"}").status()).isEqualTo(200);
+    assertThat(coordinator.patch(item, "{\"points\":\"20\",\"due\":\"2027-02-12T18:00\"}").status())
+        .isEqualTo(200);
     freeze(master);
     assertThat(deliver(master, 2, to).path("delivery").path("state").asString()).isEqualTo("DONE");
 
@@ -137,6 +138,53 @@ class RegistrationIT extends ToolsStage {
             () -> coordinator.get("/api/tools/sections/" + to.get(0)).json().toString(),
             t -> t.contains("\"scored\":\"2"));
     assertThat(told).contains("\"outOf\":10", "\"points\":20", "\"scaled\":true");
+    whatDiffersIsFoundAndTakenIntoTheDraft(to, master, key);
+  }
+
+  /** The tool first follows the date of the class, then has one of its own. */
+  private void whatDiffersIsFoundAndTakenIntoTheDraft(List<UUID> to, String master, String key)
+      throws Exception {
+    assertThat(told(to)).as("it followed").contains("POINTS").doesNotContain("DATE");
+    PracticeTools.due(FLYFLOOR, "2027-02-14T18:00Z");
+    for (int i = 0; i < 2; i++) {
+      assertThat(PracticeTools.open("lgt-rg" + (i + 1), "Fly cue drill"))
+          .contains("2027-02-14T18:00Z");
+      look(to.get(i));
+    }
+    String told = await(() -> told(to), t -> t.contains("DATE") && t.contains("" + to.get(1)));
+    assertThat(told)
+        .contains("\"here\":\"2027-02-12T18:00\",\"there\":\"2027-02-14T18:00\"")
+        .contains("\"here\":\"20\",\"there\":\"10\"")
+        .contains("\"mend\":\"INTO_DRAFT\"", "\"code\":\"TLR\"")
+        .contains("\"tasks\":2,\"scored\":1");
+    assertThat(take(master, key, "DATE", "2027-02-15T18:00")).as("nobody says so").isEqualTo(409);
+    assertThat(take(master, key, "DATE", "2027-02-14T18:00")).isEqualTo(204);
+    assertThat(take(master, key, "POINTS", "10")).isEqualTo(204);
+    JsonNode item = coordinator.get("/api/masters/" + master + "/versions/0/items/" + key).json();
+    assertThat(item.toString()).contains("2027-02-14T18:00").doesNotContain("2027-02-12T18:00");
+    assertThat(item.path("points").asString()).isEqualTo("10");
+    freeze(master);
+    deliver(master, 3, to);
+    look(to.get(0));
+    look(to.get(1));
+    assertThat(await(() -> told(to), t -> !t.contains("" + to.get(1))))
+        .as("where students handed in work, a person decides first")
+        .contains("" + to.get(0));
+  }
+
+  private String told(List<UUID> to) {
+    return coordinator.get("/api/tools/tasks?host=" + FLYFLOOR + "&term=" + term()).text();
+  }
+
+  private int take(String master, String key, String differs, String there) {
+    return coordinator
+        .post(
+            "/api/tools/tasks/take",
+            """
+            {"term":"%s","host":"flyfloor.example","master":"%s","key":"%s","differs":"%s",
+             "there":"%s"}"""
+                .formatted(term(), master, key, differs, there))
+        .status();
   }
 
   private void freeze(String master) {

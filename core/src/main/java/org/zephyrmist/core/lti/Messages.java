@@ -30,6 +30,9 @@ public record Messages(String issuer, Registration registration, String nonce, I
   /** A score may be sent for this link (AGS 2.0, section 3.2). */
   public static final String SCORE = GRADES + "scope/score";
 
+  /** Points and dates of a task may be read and told (AGS 2.0, section 3.1). */
+  public static final String LINE_ITEM = GRADES + "scope/lineitem";
+
   /**
    * A launch of a link.
    *
@@ -45,7 +48,10 @@ public record Messages(String issuer, Registration registration, String nonce, I
     all.put(LTI + "custom", new TreeMap<>(launch.link().parameters()));
     launch.back().ifPresent(b -> all.put(LTI + "launch_presentation", Map.of("return_url", b)));
     lineItem.ifPresent(
-        l -> all.put(GRADES + "claim/endpoint", Map.of("scope", List.of(SCORE), "lineitem", l)));
+        l ->
+            all.put(
+                GRADES + "claim/endpoint",
+                Map.of("scope", List.of(LINE_ITEM, SCORE), "lineitem", l)));
     return all;
   }
 

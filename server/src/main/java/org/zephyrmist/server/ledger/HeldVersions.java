@@ -13,6 +13,7 @@ import org.jooq.DSLContext;
 import org.jooq.Field;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.core.content.ItemKey;
 
 /** From which version sections have certain items. */
 @Component
@@ -51,6 +52,21 @@ public class HeldVersions {
         .and(HOLDING.SECTION_ID.eq(DSL.any(sections)))
         .groupBy(RECEIPT.VERSION_ID, HOLDING.ITEM_KEY)
         .fetch(r -> new Held(r.value1(), r.value2(), in(r.value3(), r.value4(), r.value5())));
+  }
+
+  /** An item of a master. */
+  public record Known(UUID master, ItemKey key) {}
+
+  /** Which items these are in their sections, by section and what the platform calls it. */
+  public Map<String, Known> known(UUID[] sections, Collection<String> platformItems) {
+    Map<String, Known> all = new HashMap<>();
+    db.select(HOLDING.SECTION_ID, HOLDING.PLATFORM_ITEM, HOLDING.MASTER_ID, HOLDING.ITEM_KEY)
+        .from(HOLDING)
+        .where(HOLDING.SECTION_ID.eq(DSL.any(sections)))
+        .and(HOLDING.PLATFORM_ITEM.eq(DSL.any(platformItems.toArray(String[]::new))))
+        .forEach(
+            r -> all.put(r.value1() + r.value2(), new Known(r.value3(), new ItemKey(r.value4()))));
+    return all;
   }
 
   private static Map<UUID, In> in(UUID[] sections, String[] called, OffsetDateTime[] at) {

@@ -52,6 +52,22 @@ public record ItemChange(
     Meets appliesTo,
     Map<Aspect, String> seen) {
 
+  /** Another number of points and nothing else. */
+  public static ItemChange points(String points) {
+    return of(points, null);
+  }
+
+  /** Another date and nothing else. */
+  public static ItemChange due(String due) {
+    return of(null, due);
+  }
+
+  private static ItemChange of(String points, String due) {
+    return new ItemChange(
+        null, null, points, null, due, null, null, null, null, null, null, null, null, null, null,
+        null, null, null, null, null, null, null, null, null, null, null, null);
+  }
+
   /** A file that is kept, by its fingerprint, and what it is called here. */
   public record Named(
       @NotNull @Size(min = 64, max = 64) String sha256,

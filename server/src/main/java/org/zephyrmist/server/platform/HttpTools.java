@@ -13,16 +13,20 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.tool.Scored;
 import org.zephyrmist.core.tool.Seen;
+import org.zephyrmist.core.tool.TaskSides;
 import org.zephyrmist.server.platform.PlatformGateway.ToolData;
 import org.zephyrmist.server.platform.PlatformGateway.ToolHost;
+import org.zephyrmist.server.platform.PlatformGateway.ToolTask;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** External tools of shells, as docs/api.md describes the interface of a platform. */
 final class HttpTools {
   private static final int MOST_HOSTS = 20_000;
+  private static final int MOST_TASKS = 5_000;
   private final HttpCalls calls;
   private final JsonMapper json;
 
@@ -62,20 +66,38 @@ final class HttpTools {
         time(n.path("opened").asString("")),
         Odd.words(n.path("said").asString("")),
         Odd.words(n.path("course").asString("")),
-        scored(n));
+        scored(n),
+        tasks(n.path("tasks")));
+  }
+
+  private static List<ToolTask> tasks(JsonNode all) {
+    if (all.size() > MOST_TASKS) {
+      throw Odd.answer("it lists more than " + MOST_TASKS + " tasks of one tool");
+    }
+    List<ToolTask> tasks = new ArrayList<>();
+    for (JsonNode t : all) {
+      tasks.add(
+          new ToolTask(
+              Odd.id(t.path("item").asString("")),
+              Odd.words(t.path("title").asString("")),
+              new TaskSides(
+                  points(t.path("points")),
+                  points(t.path("outOf")),
+                  Timing.at(t.path("due").asString("")),
+                  Timing.at(t.path("toolDue").asString("")))));
+    }
+    return tasks;
+  }
+
+  private static Optional<BigDecimal> points(JsonNode n) {
+    return Optional.of(n.asDecimal(BigDecimal.ZERO)).filter(p -> p.signum() > 0);
   }
 
   private static Optional<Scored> scored(JsonNode n) {
     BigDecimal outOf = n.path("outOf").asDecimal(BigDecimal.ZERO);
     return time(n.path("scored").asString(""))
         .filter(at -> outOf.signum() > 0)
-        .map(
-            at ->
-                new Scored(
-                    at,
-                    outOf,
-                    Optional.of(n.path("points").asDecimal(BigDecimal.ZERO))
-                        .filter(p -> p.signum() > 0)));
+        .map(at -> new Scored(at, outOf, points(n.path("points"))));
   }
 
   private static Optional<Instant> time(String text) {

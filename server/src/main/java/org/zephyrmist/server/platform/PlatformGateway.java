@@ -13,6 +13,7 @@ import org.zephyrmist.core.delivery.StudentCounts;
 import org.zephyrmist.core.lti.Registration;
 import org.zephyrmist.core.tool.Scored;
 import org.zephyrmist.core.tool.Seen;
+import org.zephyrmist.core.tool.TaskSides;
 
 /** What is asked of a learning platform. Forms are canonical JSON in the platform's own terms. */
 public interface PlatformGateway {
@@ -63,6 +64,7 @@ public interface PlatformGateway {
    * @param said what the tool said then
    * @param course on the tool's side that is sent along; empty if none is
    * @param scored the last score that came back
+   * @param tasks that are done in it
    */
   record ToolHost(
       String shell,
@@ -73,7 +75,11 @@ public interface PlatformGateway {
       Optional<Instant> opened,
       String said,
       String course,
-      Optional<Scored> scored) {}
+      Optional<Scored> scored,
+      List<ToolTask> tasks) {}
+
+  /** A task in a shell that is done in a tool. */
+  record ToolTask(String item, String title, TaskSides sides) {}
 
   /** Credentials of a host, to be written into a shell. */
   record ToolData(

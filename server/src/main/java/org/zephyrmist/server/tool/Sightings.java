@@ -24,9 +24,11 @@ import org.zephyrmist.server.platform.PlatformGateway.ToolHost;
 @Component
 class Sightings {
   private final DSLContext db;
+  private final ToolTasks tasks;
   private final Clock clock;
 
-  Sightings(DSLContext db, Clock clock) {
+  Sightings(DSLContext db, ToolTasks tasks, Clock clock) {
+    this.tasks = tasks;
     this.db = db;
     this.clock = clock;
   }
@@ -138,6 +140,7 @@ class Sightings {
                 .map(h -> upsert(sections.get(h.shell()), h, words.get(h.host()), now))
                 .toList())
         .execute();
+    tasks.keep(sections, told);
     looked(shells, asked, "");
   }
 

@@ -10,8 +10,8 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.time.Clock;
 import java.time.Duration;
+import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.TreeMap;
 import java.util.UUID;
 import org.jooq.DSLContext;
@@ -22,10 +22,7 @@ import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
@@ -34,13 +31,12 @@ import org.zephyrmist.core.lti.AuthenticationRequest;
 import org.zephyrmist.core.lti.Messages;
 import org.zephyrmist.core.lti.OidcError;
 import org.zephyrmist.core.lti.Registration;
-import org.zephyrmist.core.lti.Score;
 import org.zephyrmist.core.lti.SignedByTool;
 import org.zephyrmist.core.lti.SigningKey;
 import org.zephyrmist.standins.db.tables.records.ToolDataRecord;
 import org.zephyrmist.standins.db.tables.records.ToolLaunchRecord;
 
-/** The platform as an issuer of LTI 1.3: its keys, its answers to logins, scores that come back. */
+/** The platform as an issuer of LTI 1.3: its keys, its answers to logins, its tokens. */
 @Controller
 @RequestMapping("/lti")
 class LtiPages {
@@ -51,7 +47,6 @@ class LtiPages {
   private final Shells shells;
   private final ShellTools tools;
   private final Logins logins;
-  private final Scores scores;
   private final ToolAddresses where;
   private final Clock clock;
 
@@ -60,14 +55,12 @@ class LtiPages {
       Shells shells,
       ShellTools tools,
       Logins logins,
-      Scores scores,
       ToolAddresses where,
       Clock clock) {
     this.db = db;
     this.shells = shells;
     this.tools = tools;
     this.logins = logins;
-    this.scores = scores;
     this.where = where;
     this.clock = clock;
   }
@@ -137,8 +130,10 @@ class LtiPages {
     if (!"client_credentials".equals(sent.get("grant_type"))) {
       throw new OidcError("unsupported_grant_type", "grant_type has to be client_credentials");
     }
-    if (!Messages.SCORE.equals(sent.get("scope"))) {
-      throw new OidcError("invalid_scope", "scope has to be " + Messages.SCORE);
+    String scope = sent.getOrDefault("scope", "");
+    if (!List.of(Messages.SCORE, Messages.LINE_ITEM).containsAll(List.of(scope.split(" ")))) {
+      throw new OidcError(
+          "invalid_scope", "scope has to be of " + Messages.SCORE + " and " + Messages.LINE_ITEM);
     }
     String jwt = sent.getOrDefault("client_assertion", "");
     String who = SignedByTool.issuer(jwt);
@@ -157,7 +152,7 @@ class LtiPages {
             .token(id, who)
             .orElseThrow(() -> new OidcError("invalid_client", "This assertion was used before"));
     return Map.of(
-        "access_token", token, "token_type", "Bearer", "expires_in", 3600, "scope", Messages.SCORE);
+        "access_token", token, "token_type", "Bearer", "expires_in", 3600, "scope", scope);
   }
 
   private String got(String address) {
@@ -175,42 +170,5 @@ class LtiPages {
       Thread.currentThread().interrupt();
       throw new IllegalStateException(e);
     }
-  }
-
-  record ScoreSent(
-      String userId,
-      Double scoreGiven,
-      Double scoreMaximum,
-      String activityProgress,
-      String gradingProgress,
-      String timestamp) {}
-
-  /** LTI Assignment and Grade Services 2.0, section 3.4. */
-  @PostMapping(
-      path = "/shells/{shell}/items/{item}/scores",
-      consumes = "application/vnd.ims.lis.v1.score+json")
-  ResponseEntity<Void> score(
-      @PathVariable String shell,
-      @PathVariable String item,
-      @RequestHeader(name = "Authorization", defaultValue = "") String bearer,
-      @RequestBody ScoreSent s) {
-    Wire.Item at =
-        shells.items(shell).stream()
-            .filter(i -> i.id().equals(item))
-            .findFirst()
-            .orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
-    String host = ShellTools.host(String.valueOf(at.launch().get("address")));
-    Optional<String> who = logins.client(bearer.replaceFirst("^Bearer ", ""));
-    if (who.isEmpty()) {
-      throw new ResponseStatusException(HttpStatus.UNAUTHORIZED);
-    }
-    if (!who.get().equals(tools.data(shell, host).getKey())) {
-      throw new ResponseStatusException(HttpStatus.FORBIDDEN);
-    }
-    if (s.userId() == null || s.scoreGiven() == null || s.scoreMaximum() == null) {
-      throw new OidcError("invalid_request", "userId, scoreGiven or scoreMaximum is missing");
-    }
-    scores.put(shell, item, host, s.userId(), new Score(s.scoreGiven(), s.scoreMaximum()));
-    return ResponseEntity.noContent().build();
   }
 }

@@ -29,9 +29,11 @@ import org.zephyrmist.standins.db.tables.records.ToolOpeningRecord;
 class ShellTools {
   private final DSLContext db;
   private final Scores scores;
+  private final ToolTasks tasks;
   private final Clock clock;
 
-  ShellTools(DSLContext db, Scores scores, Clock clock) {
+  ShellTools(DSLContext db, Scores scores, ToolTasks tasks, Clock clock) {
+    this.tasks = tasks;
     this.db = db;
     this.scores = scores;
     this.clock = clock;
@@ -69,6 +71,7 @@ class ShellTools {
    * @param scored when a score last came back; null if none did
    * @param outOf of how many points it was
    * @param points that it counts with here
+   * @param tasks that are done in it
    */
   record Host(
       String shell,
@@ -81,7 +84,8 @@ class ShellTools {
       String course,
       OffsetDateTime scored,
       BigDecimal outOf,
-      BigDecimal points) {}
+      BigDecimal points,
+      List<ToolTasks.Task> tasks) {}
 
   /** Every host that a link of these shells leads to, or whose data they have. */
   List<Host> of(Collection<String> shells) {
@@ -103,6 +107,7 @@ class ShellTools {
         .forEach(
             o -> opened.computeIfAbsent(o.getShellId(), s -> new HashMap<>()).put(o.getHost(), o));
     Map<String, Scores.Last> scores = this.scores.last(shells);
+    Map<String, List<ToolTasks.Task>> tasks = this.tasks.of(shells);
     Map<String, Map<String, Integer>> hosts = new HashMap<>();
     data.forEach(
         (s, d) ->
@@ -136,7 +141,8 @@ class ShellTools {
                           d == null ? "" : d.getCourse(),
                           scores.getOrDefault(s + ' ' + h, Scores.Last.NONE).at(),
                           scores.getOrDefault(s + ' ' + h, Scores.Last.NONE).outOf(),
-                          scores.getOrDefault(s + ' ' + h, Scores.Last.NONE).points()));
+                          scores.getOrDefault(s + ' ' + h, Scores.Last.NONE).points(),
+                          tasks.getOrDefault(s + ' ' + h, List.of())));
                 }));
     return all;
   }

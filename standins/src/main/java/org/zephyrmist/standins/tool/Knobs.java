@@ -24,9 +24,14 @@ class Knobs {
    * @param minutes that it takes to make a class ready
    * @param clockOff seconds by which the tool's clock is ahead
    * @param movedTo host at which it is found now; empty if it has not moved
+   * @param due by which tasks are due here (ISO 8601, with offset); empty: as their class says
    */
-  record Set(boolean down, int slow, int minutes, int clockOff, String movedTo) {
-    static final Set NONE = new Set(false, 0, 0, 0, "");
+  record Set(boolean down, int slow, int minutes, int clockOff, String movedTo, String due) {
+    static final Set NONE = new Set(false, 0, 0, 0, "", "");
+
+    Set {
+      due = due == null ? "" : due;
+    }
 
     /** Takes its time, and is down, as it is set. */
     void trouble() {
@@ -54,13 +59,14 @@ class Knobs {
             r.getSlowSeconds(),
             r.getWaitMinutes(),
             r.getClockOffSeconds(),
-            r.getMovedTo());
+            r.getMovedTo(),
+            r.getDue());
   }
 
   void set(String host, Set s) {
     db.deleteFrom(TOOL_KNOBS).where(TOOL_KNOBS.HOST.eq(host)).execute();
     db.insertInto(TOOL_KNOBS)
-        .values(host, s.down(), s.slow(), s.minutes(), s.clockOff(), s.movedTo())
+        .values(host, s.down(), s.slow(), s.minutes(), s.clockOff(), s.movedTo(), s.due())
         .execute();
   }
 

@@ -159,6 +159,11 @@ class RegisteredPages {
     model.addAttribute("course", String.valueOf(m.object("context").get("label")));
     model.addAttribute(
         "visit", lineItem.isEmpty() || instructor ? "" : visits.begun(m, lineItem, "", ""));
+    model.addAttribute(
+        "due",
+        lineItem.isEmpty() || !instructor
+            ? ""
+            : visits.dated(visits.get(visits.begun(m, lineItem, "", "")), set.due()));
     return "tool-inside";
   }
 
@@ -176,7 +181,7 @@ class RegisteredPages {
   @PostMapping("/answer/score")
   String score(@RequestParam String visit, @RequestParam double points, Model model) {
     ToolVisitRecord v = visits.get(visit);
-    int status = visits.score(v, points, 10);
+    int status = visits.score(v, points, Visits.OUT_OF);
     model.addAttribute("tool", Tool.at(v.getHost()).orElseThrow().title);
     model.addAttribute(
         "why",

@@ -65,9 +65,10 @@ class ToolPages {
       @RequestParam(defaultValue = "0") int slow,
       @RequestParam(defaultValue = "0") int minutes,
       @RequestParam(defaultValue = "0") int clockOff,
-      @RequestParam(defaultValue = "") String movedTo) {
+      @RequestParam(defaultValue = "") String movedTo,
+      @RequestParam(defaultValue = "") String due) {
     Tool.at(host).orElseThrow(() -> new ResponseStatusException(HttpStatus.NOT_FOUND));
-    knobs.set(host, new Knobs.Set(down, slow, minutes, clockOff, movedTo.strip()));
+    knobs.set(host, new Knobs.Set(down, slow, minutes, clockOff, movedTo.strip(), due.strip()));
     return "redirect:/";
   }
 

@@ -33,6 +33,12 @@ import tools.jackson.databind.json.JsonMapper;
 class Visits {
   private static final String DEEP = "https://purl.imsglobal.org/spec/lti-dl/claim/";
   private static final String SCORE = "https://purl.imsglobal.org/spec/lti-ags/scope/score";
+  private static final String LINE_ITEM = "https://purl.imsglobal.org/spec/lti-ags/scope/lineitem";
+  private static final String LINE_ITEM_TYPE = "application/vnd.ims.lis.v2.lineitem+json";
+
+  /** Points of every task here. */
+  static final int OUT_OF = 10;
+
   private static final String MAKER = "https://";
   private final HttpClient client =
       HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(5)).build();
@@ -161,6 +167,41 @@ class Visits {
     }
   }
 
+  /**
+   * Takes the date of a task from its class, or keeps its own, and tells its class which it is, and
+   * out of how many points it is here (AGS 2.0, section 3.2).
+   *
+   * @param own empty: as the class says
+   * @return the date; empty if there is none
+   */
+  String dated(ToolVisitRecord v, String own) {
+    ToolPlatformRecord p = platforms.get(v.getHost(), v.getIssuer(), v.getClient()).orElseThrow();
+    try {
+      String bearer = "Bearer " + token(v, p);
+      HttpRequest.Builder get =
+          HttpRequest.newBuilder(URI.create(v.getLineItem()))
+              .header("Authorization", bearer)
+              .header("Accept", LINE_ITEM_TYPE)
+              .GET();
+      JsonNode theirs = json.readTree(send(get).body());
+      String due = own.isEmpty() ? theirs.path("endDateTime").asString("") : own;
+      Map<String, Object> said = new LinkedHashMap<>();
+      said.put("scoreMaximum", OUT_OF);
+      said.put("label", theirs.path("label").asString(""));
+      if (!due.isEmpty()) {
+        said.put("endDateTime", due);
+      }
+      send(
+          HttpRequest.newBuilder(URI.create(v.getLineItem()))
+              .header("Authorization", bearer)
+              .header("Content-Type", LINE_ITEM_TYPE)
+              .PUT(HttpRequest.BodyPublishers.ofString(json.writeValueAsString(said))));
+      return due;
+    } catch (IOException e) {
+      throw new ResponseStatusException(HttpStatus.BAD_GATEWAY, "The platform does not answer", e);
+    }
+  }
+
   /** By an assertion of its own (1EdTech Security Framework 1.0, section 4.1). */
   private String token(ToolVisitRecord v, ToolPlatformRecord p) throws IOException {
     String assertion =
@@ -176,7 +217,7 @@ class Visits {
             + "&client_assertion="
             + encoded(assertion)
             + "&scope="
-            + encoded(SCORE);
+            + encoded(SCORE + " " + LINE_ITEM);
     HttpResponse<String> r =
         send(
             HttpRequest.newBuilder(URI.create(p.getToken()))
