@@ -93,6 +93,21 @@
   const end = (id: string) => act(() => api.DELETE('/api/tools/rules/{relink}', path(id)));
   const sooner = (id: string) => act(() => api.POST('/api/tools/rules/{relink}/sooner', path(id)));
 
+  async function intoDraft(relink: string, master: string) {
+    const code = masters.find((m) => m.id === master)?.code ?? '';
+    try {
+      const { items } = await got(
+        api.POST('/api/tools/rules/{relink}/draft', { ...path(relink), body: { master } }),
+      );
+      said = items
+        ? `${many(items, 'item')} of the draft of ${code} ${items === 1 ? 'leads' : 'lead'} there now; it can be undone there.`
+        : `Nothing in the draft of ${code} is changed by it: a rule for a term, a campus or a section’s values waits for deliveries.`;
+      trouble = null;
+    } catch (x) {
+      trouble = x;
+    }
+  }
+
   async function act(done: () => Parameters<typeof got>[0]) {
     try {
       await got(done());
@@ -140,6 +155,12 @@
               ...limits(r.rule, masters, session.terms, campuses),
             ].join(' · ')}</span
           >
+          {#each r.rule.masters as m (m)}
+            {@const code = masters.find((x) => x.id === m)?.code}
+            {#if code}<button class="link" onclick={() => intoDraft(r.id, m)}
+                >Write it into the draft of {code}</button
+              >{/if}
+          {/each}
           {#if may && i > 0}<button
               class="link"
               onclick={() => sooner(r.id)}

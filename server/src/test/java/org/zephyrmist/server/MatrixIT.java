@@ -322,6 +322,8 @@ class MatrixIT extends ServerIT {
       case "POST /api/tools/done" ->
           "{" + sections + ",\"host\":\"matrix.example\",\"stage\":\"SUPPORT\"}";
       case "POST /api/tools/tests" -> "{" + sections + ",\"host\":\"matrix.example\"}";
+      case "POST /api/tools/rules/{relink}/draft" ->
+          "{\"master\":\"" + values.get("master") + "\"}";
       case "POST /api/tools/tasks/take" ->
           """
           {"term":"%s","host":"m.example","master":"%s","key":"k","differs":"POINTS","there":"1"}"""

@@ -385,6 +385,19 @@ class ToolsIT extends ToolsStage {
     PracticeTools.knobs(host, false, 0, 0, "");
     test(host, to.subList(0, 2));
     assertThat(state(to.get(1), host)).isEqualTo("WORKS WORKS");
+    aTestThatIsAskedForWhileOneIsUnderWayComesAfterIt(host, to.get(0));
+  }
+
+  private void aTestThatIsAskedForWhileOneIsUnderWayComesAfterIt(String host, UUID section)
+      throws Exception {
+    String asked = "{\"sections\":[\"" + section + "\"],\"host\":\"" + host + "\"}";
+    PracticeTools.knobs(host, false, 2, 0, "");
+    coordinator.post("/api/tools/tests", asked);
+    Thread.sleep(500); // its launch is under way, and will open
+    PracticeTools.knobs(host, true, 0, 0, "");
+    coordinator.post("/api/tools/tests", asked);
+    comes(section, host, "WAITS NO_ANSWER");
+    PracticeTools.knobs(host, false, 0, 0, "");
   }
 
   private static String rule(String from, String to, String master) {
@@ -450,13 +463,25 @@ class ToolsIT extends ToolsStage {
         db.fetchSingle("select id::text from master where code = 'TLO1'").get(0, String.class);
     String one = kept(rule("//ordered.example{*rest}", "https://one.example{*rest}", master));
     String two =
-        kept(rule("//ordered.example/launch{*rest}", "https://two.example{*rest}", master));
+        kept(
+            rule("//ordered.example/launch{*rest}", "https://two.example{*rest}", master)
+                .replace("\"unit\":\"\",\"section\":\"{section-code}\"", ""));
     deliver(master, 1, to);
     assertThat(launch("lgt-or1", "Open ordered.example")).startsWith("https://one.example/");
     assertThat(coordinator.post("/api/tools/rules/" + two + "/sooner", "{}").status())
         .isEqualTo(204);
     deliver(master, 1, to);
     assertThat(launch("lgt-or1", "Open ordered.example")).startsWith("https://two.example?");
+    String draft = "/api/tools/rules/" + two + "/draft";
+    JsonNode written = coordinator.post(draft, "{\"master\":\"" + master + "\"}").json();
+    assertThat(written.path("items").asInt()).as("the link, not the page").isEqualTo(1);
+    String open = key(master, "Open ordered.example");
+    String item = "/api/masters/" + master + "/versions/0/items/" + open;
+    assertThat(coordinator.get(item).text()).contains("https://two.example?unit=0");
+    written = coordinator.post(draft.replace(two, one), "{\"master\":\"" + master + "\"}").json();
+    assertThat(written.path("items").asInt()).as("values are of sections").isZero();
+    coordinator.post("/api/masters/" + master + "/draft/undo", "{}");
+    assertThat(coordinator.get(item).text()).contains("https://ordered.example/launch");
     String path = "/api/tools/rules/" + one + "/sooner";
     assertThat(another("or-s@x.example", Role.COORDINATOR).post(path, "{}").status())
         .as("out of reach")

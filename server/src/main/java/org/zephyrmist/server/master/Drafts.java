@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.content.AppliesTo;
@@ -86,6 +87,32 @@ public class Drafts {
         throw edits.conflict(master, i, "changed the " + a.name().toLowerCase(Locale.ROOT) + " of");
       }
     }
+  }
+
+  /**
+   * Writes items otherwise, as one step that can be undone.
+   *
+   * @param what was done, before how many items it was
+   * @return how many items became something else
+   */
+  @Transactional
+  public int rewrite(
+      MasterRecord master, String what, UnaryOperator<Aspects> rewritten, SignedIn who) {
+    edits.begin(master);
+    UUID tree = master.getDraftTreeId();
+    List<Item> changed = new ArrayList<>();
+    for (Item i : trees.items(trees.tree(tree).nodes())) {
+      Aspects before = Aspects.of(i);
+      Aspects after = rewritten.apply(before);
+      if (!after.equals(before)) {
+        changed.add(after.item(i.key(), i.kind(), i.rule()));
+      }
+    }
+    if (!changed.isEmpty()) {
+      List<ItemKey> keys = changed.stream().map(Item::key).toList();
+      edits.step(master, keys, what + " in " + named(changed), who, () -> trees.put(tree, changed));
+    }
+    return changed.size();
   }
 
   /** Puts other questions into a quiz or a bank. */

@@ -28,6 +28,7 @@ public enum Scope {
     if (path.startsWith("/api/cartridges")
         || path.startsWith("/api/masters")
         || path.startsWith("/api/tools/tasks") // what tools say of tasks goes into drafts
+        || path.startsWith("/api/tools/rules/") && path.endsWith("/draft")
         || path.startsWith("/api/archives")) {
       return SOURCES;
     }

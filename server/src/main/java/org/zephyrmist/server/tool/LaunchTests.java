@@ -134,8 +134,19 @@ class LaunchTests implements Job {
     transaction.executeWithoutResult(
         t -> {
           keep(done, asked, round);
-          db.batchDelete(wanted).execute();
+          done(wanted, round);
         });
+  }
+
+  /** But for those that a later round wants as well. */
+  private void done(List<TestWantedRecord> wanted, UUID round) {
+    db.query(
+            "delete from test_wanted w using unnest(?::uuid[], ?::text[]) x(s, h)"
+                + " where w.section_id = x.s and w.host = x.h and w.round = ?",
+            wanted.stream().map(TestWantedRecord::getSectionId).toArray(UUID[]::new),
+            wanted.stream().map(TestWantedRecord::getHost).toArray(String[]::new),
+            round)
+        .execute();
   }
 
   private Optional<Signer> signer(KnownConnection k, ToolSection s, Map<UUID, String> secrets) {

@@ -32,8 +32,10 @@ class RelinkApi {
   private final RelinkEdits edits;
   private final RelinkTrial trial;
   private final ProposedRules proposed;
+  private final RelinkedDrafts drafts;
 
-  RelinkApi(RelinkEdits edits, RelinkTrial trial, ProposedRules proposed) {
+  RelinkApi(RelinkEdits edits, RelinkTrial trial, ProposedRules proposed, RelinkedDrafts drafts) {
+    this.drafts = drafts;
     this.proposed = proposed;
     this.edits = edits;
     this.trial = trial;
@@ -145,6 +147,22 @@ class RelinkApi {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void sooner(@PathVariable UUID relink, @AuthenticationPrincipal SignedIn who) {
     edits.sooner(relink, who);
+  }
+
+  record OneMaster(@NotNull UUID master) {}
+
+  /**
+   * @param items of the draft whose links were written otherwise
+   */
+  record RewrittenDraft(int items) {}
+
+  /** Writes the links of a draft as a rule says, as one step that can be undone. */
+  @PostMapping("/{relink}/draft")
+  RewrittenDraft draft(
+      @PathVariable UUID relink,
+      @Valid @RequestBody OneMaster m,
+      @AuthenticationPrincipal SignedIn who) {
+    return new RewrittenDraft(drafts.write(edits.known(relink), m.master(), who));
   }
 
   /** Links that were delivered by it stay as they are until the next delivery. */

@@ -193,6 +193,12 @@ class RelinkEdits {
         "/tools/rules");
   }
 
+  /** The id of a rule that there is. */
+  UUID known(UUID id) {
+    List<RelinkApi.RelinkView> all = list();
+    return all.get(place(all, id)).id();
+  }
+
   private static int place(List<RelinkApi.RelinkView> all, UUID id) {
     return IntStream.range(0, all.size())
         .filter(i -> all.get(i).id().equals(id))

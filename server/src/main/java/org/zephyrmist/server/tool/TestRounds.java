@@ -10,12 +10,15 @@ import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.tool.LinkState.Reason;
 import org.zephyrmist.server.Settings;
+import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.queue.Job;
 import org.zephyrmist.server.queue.Outcome;
@@ -32,6 +35,7 @@ class TestRounds implements Job {
   private final ToolHosts hosts;
   private final org.springframework.beans.factory.ObjectProvider<Queue> queue;
   private final Settings settings;
+  private final Events events;
   private final Clock clock;
 
   TestRounds(
@@ -40,7 +44,9 @@ class TestRounds implements Job {
       ToolHosts hosts,
       org.springframework.beans.factory.ObjectProvider<Queue> queue,
       Settings settings,
+      Events events,
       Clock clock) {
+    this.events = events;
     this.db = db;
     this.sections = sections;
     this.hosts = hosts;
@@ -72,14 +78,17 @@ class TestRounds implements Job {
             .toList();
     List<ToolHosts.Cell> can = cells.stream().filter(TestRounds::testable).toList();
     want(can, who.id());
+    events.add(who.id(), "tests launches of", host, can.size() + " sections", "/tools");
     return new Begun(can.size(), cells.size() - can.size());
   }
 
+  /** What is being tested already is tested once more: things may have changed meanwhile. */
   private void want(List<ToolHosts.Cell> cells, UUID person) {
     UUID round = UUID.randomUUID();
     db.query(
             "insert into test_wanted (section_id, host, person_id, round) select x.s, x.h, ?::uuid,"
-                + " ?::uuid from unnest(?::uuid[], ?::text[]) x(s, h) on conflict do nothing",
+                + " ?::uuid from unnest(?::uuid[], ?::text[]) x(s, h) on conflict (section_id, host) do"
+                + " update set round = excluded.round, person_id = excluded.person_id",
             person,
             round,
             cells.stream().map(c -> c.section().id()).toArray(UUID[]::new),
@@ -119,6 +128,11 @@ class TestRounds implements Job {
     db.update(TEST_ROUND).set(TEST_ROUND.BEGAN_AT, OffsetDateTime.now(clock)).execute();
     if (!can.isEmpty()) {
       want(can, null);
+      Map<String, Long> hosts =
+          can.stream().collect(Collectors.groupingBy(ToolHosts.Cell::host, Collectors.counting()));
+      hosts.forEach(
+          (host, n) ->
+              events.add(null, "tests launches of", host, n + " sections, by itself", "/tools"));
     }
     return Outcome.ENDED;
   }
