@@ -27,7 +27,7 @@
 
 <label
   ><input type="checkbox" checked={on} onchange={(e) => void turn(e.currentTarget.checked)} />
-  fresh each term: a master made from last term’s shell leaves it out</label
+  Taken fresh each term: a master made from last term’s shell leaves it out</label
 >
 <Trouble of={trouble} />
 

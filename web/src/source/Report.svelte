@@ -66,7 +66,7 @@
       <dt>Published by</dt>
       <dd>{edition.publisher}</dd>
     {/if}
-    <dt>Each term</dt>
+    <dt>Next term</dt>
     <dd>
       <Fresh
         on={edition.freshEachTerm}

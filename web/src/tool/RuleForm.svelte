@@ -83,7 +83,7 @@
       </select></label
     >
     <label>From the day <input class="entry" type="date" bind:value={e.fromDay} /></label>
-    <label>until the day <input class="entry" type="date" bind:value={e.untilDay} /></label>
+    <label>Until the day <input class="entry" type="date" bind:value={e.untilDay} /></label>
   </div>
   <p class="quiet">
     {'{name}'} stands for what is between two of / ? # &amp;, {'{*rest}'} for all the rest. Values of
