@@ -5,6 +5,7 @@
   import { hand } from '../frame/hand.svelte';
   import { place } from '../frame/place.svelte';
   import { exact, many } from '../marks/words';
+  import SectionLinks from './SectionLinks.svelte';
   import { reasonWords, stageWords, whoseWords, type Cell, type Tools } from './tools';
 
   /** One section at a host: what holds it up, and whose the next step is. */
@@ -124,6 +125,7 @@
   {#if cell.state.stuck && cell.state.stuck !== 'APPROVAL' && cell.state.stuck !== 'PAIRING'}
     <Act onclick={done}>Say that this is done: {stageWords[cell.state.stuck]}</Act>
   {/if}
+  {#key s.id + cell.host}<SectionLinks section={s.id} host={cell.host} tested={begun} />{/key}
   <p class="ways">
     <button class="link" onclick={() => hand.toggle(s.id)}
       >{hand.has(s.id) ? 'Put it back' : 'Take it in hand'}</button

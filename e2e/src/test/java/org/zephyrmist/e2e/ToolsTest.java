@@ -289,6 +289,12 @@ class ToolsTest {
     keys("rolled over at the tool");
     walk.button("Keep the changes").click();
     assertThat(take("Ropewalk Loads", "works", 48)).isVisible();
+    page.navigate(Walk.ADDRESS + "/tools?host=" + ROPEWALK + "&find=110-07");
+    inHand(take("Ropewalk Loads", "works", 1));
+    walk.button("110-07").click();
+    walk.button("Test Open " + ROPEWALK).click();
+    assertThat(page.getByText("instructor: opened; student: opened")).isVisible();
+    WholePathTest.accessible(page, "one section of a host");
   }
 
   @Test

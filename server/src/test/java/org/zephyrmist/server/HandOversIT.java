@@ -64,8 +64,12 @@ class HandOversIT extends ToolsStage {
         "OPEN_ONCE",
         host,
         "\"due\":\"%s\",\"owner\":\"\",\"note\":\"\"".formatted(LocalDate.now().plusDays(5)));
-    db.execute("update daily_round set went_on = null");
-    await(() -> bodies("OPEN_ONCE " + host), b -> !b.isEmpty());
+    String ends = db.fetchSingle("select last_day from term where id = ?", term()).get(0) + "";
+    lastDay(LocalDate.now().minusDays(1).toString());
+    goesRound();
+    assertThat(bodies("OPEN_ONCE " + host)).as("of a term that is over, nobody").isEmpty();
+    lastDay(LocalDate.now().plusDays(30).toString());
+    goesRound();
     List<String> sent = bodies("OPEN_ONCE " + host);
     assertThat(sent.stream().distinct().toList()).as("to each instructor of it").hasSize(1);
     assertThat(sent.get(0))
@@ -73,11 +77,21 @@ class HandOversIT extends ToolsStage {
         .contains("lgt-rm1")
         .doesNotContain("lgt-rm2");
     assertThat(handOver(to.get(0), "OPEN_ONCE").path("reminded").asString()).isNotEmpty();
+    goesRound();
+    lastDay(ends);
+    assertThat(bodies("OPEN_ONCE " + host)).as("once until its next day").hasSameSizeAs(sent);
+  }
+
+  private void lastDay(String day) {
+    db.execute("update term set last_day = ?::date where id = ?", day, term());
+  }
+
+  /** Once more today. */
+  private void goesRound() throws Exception {
     db.execute("update daily_round set went_on = null");
     await(
         () -> db.fetchSingle("select went_on is not null from daily_round").get(0, Boolean.class),
         b -> b);
-    assertThat(bodies("OPEN_ONCE " + host)).as("once until its next day").hasSameSizeAs(sent);
   }
 
   private List<String> bodies(String about) {

@@ -246,6 +246,7 @@ class MatrixIT extends ServerIT {
           c.method().equals("GET") ? path + "?term=" + values.get("term") : path;
       case "/api/coverage", "/api/tools", "/api/tools/rules/try" ->
           path + "?term=" + values.get("term");
+      case "/api/tools/sections/{section}/links" -> path + "?host=m.example";
       case "/api/tools/tasks" -> path + "?host=m.example&term=" + values.get("term");
       case "/api/cartridges/intakes" -> path + "?fileName=x";
       case "/api/masters/{id}/versions/{number}/package",
@@ -324,6 +325,8 @@ class MatrixIT extends ServerIT {
       case "POST /api/tools/tests" -> "{" + sections + ",\"host\":\"matrix.example\"}";
       case "POST /api/tools/rules/{relink}/draft" ->
           "{\"master\":\"" + values.get("master") + "\"}";
+      case "POST /api/tools/sections/{section}/links/test" ->
+          "{\"host\":\"m.example\",\"item\":\"x\"}";
       case "POST /api/tools/tasks/take" ->
           """
           {"term":"%s","host":"m.example","master":"%s","key":"k","differs":"POINTS","there":"1"}"""

@@ -386,6 +386,22 @@ class ToolsIT extends ToolsStage {
     test(host, to.subList(0, 2));
     assertThat(state(to.get(1), host)).isEqualTo("WORKS WORKS");
     aTestThatIsAskedForWhileOneIsUnderWayComesAfterIt(host, to.get(0));
+    oneLinkIsTestedAlone(host, to);
+  }
+
+  private void oneLinkIsTestedAlone(String host, List<UUID> to) {
+    String path = "/api/tools/sections/" + to.get(0) + "/links";
+    JsonNode link = coordinator.get(path + "?host=" + host).json().get(0);
+    assertThat(link.path("title").asString()).isEqualTo("Open " + host);
+    assertThat(link.path("leads").asString()).isEqualTo("https://" + host + "/launch?unit=0");
+    assertThat(link.path("at").asString()).contains("/shells/lgt-th1/items/");
+    String asked = "{\"host\":\"" + host + "\",\"item\":\"" + link.path("item").asString() + "\"}";
+    JsonNode tested = coordinator.post(path + "/test", asked).json();
+    assertThat(tested.valueStream().map(t -> t.path("role") + " " + t.path("outcome")).toList())
+        .containsExactly("\"INSTRUCTOR\" \"OPENED\"", "\"LEARNER\" \"OPENED\"");
+    assertThat(state(to.get(0), host)).as("what it showed counts").isEqualTo("WORKS WORKS");
+    String other = path.replace("" + to.get(0), "" + to.get(1));
+    assertThat(coordinator.post(other + "/test", asked).status()).as("not its link").isEqualTo(404);
   }
 
   private void aTestThatIsAskedForWhileOneIsUnderWayComesAfterIt(String host, UUID section)

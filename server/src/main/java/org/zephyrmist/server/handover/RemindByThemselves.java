@@ -3,6 +3,7 @@ package org.zephyrmist.server.handover;
 import static org.zephyrmist.server.db.Tables.DAILY_ROUND;
 import static org.zephyrmist.server.db.Tables.HAND_OVER;
 import static org.zephyrmist.server.db.Tables.SECTION;
+import static org.zephyrmist.server.db.Tables.TERM;
 
 import java.time.Clock;
 import java.time.LocalDate;
@@ -14,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
@@ -71,7 +73,7 @@ class RemindByThemselves implements Job {
         .where(DAILY_ROUND.NAME.eq(NAME))
         .execute();
     Map<Sort, List<HandOver>> sorts = new LinkedHashMap<>();
-    handOvers.of(followed()).stream()
+    handOvers.of(followed(today)).stream()
         .filter(h -> Reminders.due(h.due(), reminded(h), today))
         .forEach(
             h ->
@@ -80,12 +82,15 @@ class RemindByThemselves implements Job {
     return Outcome.ENDED;
   }
 
-  /** Sections of which somebody set a day or reminded. */
-  private static org.jooq.Condition followed() {
-    return SECTION.ID.in(
-        DSL.select(HAND_OVER.SECTION_ID)
-            .from(HAND_OVER)
-            .where(HAND_OVER.DUE.isNotNull().or(HAND_OVER.REMINDED_AT.isNotNull())));
+  /** Sections of which somebody set a day or reminded, while their term is not over. */
+  private static Condition followed(LocalDate today) {
+    return SECTION
+        .ID
+        .in(
+            DSL.select(HAND_OVER.SECTION_ID)
+                .from(HAND_OVER)
+                .where(HAND_OVER.DUE.isNotNull().or(HAND_OVER.REMINDED_AT.isNotNull())))
+        .and(TERM.LAST_DAY.isNull().or(TERM.LAST_DAY.ge(today)));
   }
 
   private static Optional<LocalDate> reminded(HandOver h) {

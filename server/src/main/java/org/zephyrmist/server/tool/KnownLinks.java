@@ -72,9 +72,7 @@ class KnownLinks {
               items.add(l.getItemKey());
               byItem
                   .computeIfAbsent(l.getVersionId() + l.getItemKey(), k -> new ArrayList<>())
-                  .add(
-                      new Linked(
-                          l.getTool(), l.getHost(), link(l), r.get(VERSION.MASTER_ID).toString()));
+                  .add(linked(l, r.get(VERSION.MASTER_ID).toString()));
             });
     for (HeldVersions.Held h : held.of(sections, items)) {
       for (Linked l : byItem.getOrDefault(h.version() + h.item(), List.of())) {
@@ -87,7 +85,12 @@ class KnownLinks {
   List<Linked> of(Condition which, String master) {
     return db.selectFrom(VERSION_LINK)
         .where(which)
-        .fetch(l -> new Linked(l.getTool(), l.getHost(), link(l), master));
+        .fetch(l -> linked(l, master));
+  }
+
+  /** A row as a link of a master. */
+  Linked linked(VersionLinkRecord l, String master) {
+    return new Linked(l.getTool(), l.getHost(), link(l), master);
   }
 
   private Link link(VersionLinkRecord l) {
