@@ -401,7 +401,7 @@ class ToolsIT extends ToolsStage {
         .containsExactly("\"INSTRUCTOR\" \"OPENED\"", "\"LEARNER\" \"OPENED\"");
     assertThat(state(to.get(0), host)).as("what it showed counts").isEqualTo("WORKS WORKS");
     String other = path.replace("" + to.get(0), "" + to.get(1));
-    assertThat(coordinator.post(other + "/test", asked).status()).as("not its link").isEqualTo(404);
+    assertThat(coordinator.post(other + "/test", asked).status()).as("not its link").isEqualTo(422);
   }
 
   private void aTestThatIsAskedForWhileOneIsUnderWayComesAfterIt(String host, UUID section)

@@ -83,9 +83,7 @@ class KnownLinks {
 
   /** Links of one version. */
   List<Linked> of(Condition which, String master) {
-    return db.selectFrom(VERSION_LINK)
-        .where(which)
-        .fetch(l -> linked(l, master));
+    return db.selectFrom(VERSION_LINK).where(which).fetch(l -> linked(l, master));
   }
 
   /** A row as a link of a master. */

@@ -63,12 +63,13 @@ class LinkApi {
    * @param leads its launch address
    * @param at where it is opened in the shell; absent where the platform has no addresses
    */
-  record LinkView(
-      @NotNull String item, @NotNull String title, @NotNull String leads, String at) {}
+  record LinkView(@NotNull String item, @NotNull String title, @NotNull String leads, String at) {}
 
   @GetMapping
   List<LinkView> list(
-      @PathVariable UUID section, @RequestParam String host, @AuthenticationPrincipal SignedIn who) {
+      @PathVariable UUID section,
+      @RequestParam String host,
+      @AuthenticationPrincipal SignedIn who) {
     return links.of(reached(section, who), host).stream()
         .map(l -> new LinkView(l.item(), l.title(), l.link().address(), l.at().orElse(null)))
         .toList();
@@ -78,7 +79,8 @@ class LinkApi {
     return sections.where(SECTION.ID.in(reach.all(List.of(section), who))).get(0);
   }
 
-  record TestThisLink(@NotBlank @Size(max = 253) String host, @NotBlank @Size(max = 200) String item) {}
+  record TestThisLink(
+      @NotBlank @Size(max = 253) String host, @NotBlank @Size(max = 200) String item) {}
 
   /**
    * @param said the tool's own words, if it did not let anybody in
@@ -100,7 +102,11 @@ class LinkApi {
         links.of(s, t.host()).stream()
             .filter(l -> l.item().equals(t.item()))
             .findFirst()
-            .orElseThrow(() -> Refusal.notFound("link"));
+            .orElseThrow(
+                () ->
+                    Refusal.bad(
+                        "This section has no such link of " + t.host() + ".",
+                        "Look at its links again."));
     ToolHosts.Cell cell =
         hosts.of(List.of(s)).cells().stream()
             .filter(c -> c.host().equals(t.host()))
