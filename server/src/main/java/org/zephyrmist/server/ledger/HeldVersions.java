@@ -8,6 +8,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.jooq.Field;
@@ -52,6 +53,16 @@ public class HeldVersions {
         .and(HOLDING.SECTION_ID.eq(DSL.any(sections)))
         .groupBy(RECEIPT.VERSION_ID, HOLDING.ITEM_KEY)
         .fetch(r -> new Held(r.value1(), r.value2(), in(r.value3(), r.value4(), r.value5())));
+  }
+
+  /** Versions from which a section has anything. */
+  public Set<UUID> in(UUID section) {
+    return db.selectDistinct(RECEIPT.VERSION_ID)
+        .from(HOLDING)
+        .join(RECEIPT)
+        .on(RECEIPT.ID.eq(HOLDING.RECEIPT_ID))
+        .where(HOLDING.SECTION_ID.eq(section))
+        .fetchSet(RECEIPT.VERSION_ID);
   }
 
   /** An item of a master. */

@@ -60,6 +60,7 @@ class LinksOfSection {
         .on(TREE_ITEM.TREE_ID.eq(VERSION.TREE_ID))
         .and(TREE_ITEM.ITEM_KEY.eq(VERSION_LINK.ITEM_KEY))
         .where(VERSION_LINK.TOOL)
+        .and(VERSION_LINK.VERSION_ID.in(held.in(s.id())))
         .forEach(
             r -> {
               var l = r.into(VERSION_LINK);
