@@ -22,7 +22,8 @@ import tools.jackson.databind.JsonNode;
  * Two servers on one queue, killed and started again, PostgreSQL restarted, a platform that fails
  * in every way, instructors who edit meanwhile; in each shell two masters of one cartridge and one
  * of another whose items have the same identifiers, two of them with front pages that are one in
- * the shell; and then: does the ledger agree with the platform, item by item?
+ * the shell; a tool that is connected, given other secrets and tested; and then: does the ledger
+ * agree with the platform, item by item?
  */
 final class Survival {
   private static final List<String> FAULTS =
@@ -33,7 +34,8 @@ final class Survival {
           "ZEPHYRMIST_FIRST_PAUSE", "300ms",
           "ZEPHYRMIST_LOOKSIFTHERE", "1s",
           "ZEPHYRMIST_CALL_TIMEOUT", "5s",
-          "ZEPHYRMIST_LINES_AT_ONCE", "4");
+          "ZEPHYRMIST_LINES_AT_ONCE", "4",
+          Stage.TOOLS, Stage.toolsAddress());
   private static final List<String> WRITTEN = List.of("PAGE", "SETUP");
   private static final int ITEMS = 20;
   private final Random random;
@@ -43,6 +45,7 @@ final class Survival {
   private final List<String> masters = new ArrayList<>();
   private final List<String> deliveries = new ArrayList<>();
   private final Instructors instructors;
+  private ToolUnderway tool;
   private Stage stage;
   private College college;
   private List<String> ids;
@@ -69,6 +72,9 @@ final class Survival {
       masters.add(college.make(edition));
       masters.add(college.make(edition));
       masters.add(college.make(college.takeIn(Samples.alike(folder, ITEMS))));
+      tool = new ToolUnderway(random, college);
+      tool.enter();
+      masters.add(college.make(college.takeIn(Samples.tools(folder, List.of(ToolUnderway.HOST)))));
       for (String master : List.of(masters.get(0), masters.get(2))) {
         college.frontPage(master, "<p>Front page " + masters.indexOf(master) + ".</p>");
         college.freeze(master, "With a front page");
@@ -89,22 +95,25 @@ final class Survival {
                   () -> kill(0),
                   () -> attempt("two masters as one order", this::order),
                   () -> attempt("taken back", this::takeBack),
+                  () -> attempt("tool connected", () -> tool.connect(ids)),
                   this::restartPostgres,
+                  () -> attempt("another secret", tool::anotherSecret),
                   () -> attempt("queue of the platform paused", () -> college.practice.queue(true)),
                   () -> kill(1)));
       Instant start = Instant.now();
-      Instant next = start.plus(chaos.dividedBy(7));
+      Instant next = start.plus(chaos.dividedBy(9));
       while (Instant.now().isBefore(start.plus(chaos))) {
         if (Instant.now().isAfter(next) && !certain.isEmpty()) {
           certain.pop().take();
-          next = next.plus(chaos.dividedBy(7));
+          next = next.plus(chaos.dividedBy(9));
         }
         something();
         College.pause(100 + random.nextInt(600));
       }
       calm();
       try (Connection db = s.connect()) {
-        new Agreement(db, instructors).check();
+        tool.finish(db, ids);
+        new Agreement(db, instructors).check(tool.lastSecret());
       }
     }
     return did;
@@ -130,7 +139,13 @@ final class Survival {
       attempt("queue of the platform paused", () -> college.practice.queue(true));
     } else if (n < 92) {
       attempt("queue of the platform went on", () -> college.practice.queue(false));
-    } else if (n < 96) {
+    } else if (n < 93) {
+      attempt("tool connected", () -> tool.connect(ids));
+    } else if (n < 94) {
+      attempt("another secret", tool::anotherSecret);
+    } else if (n < 95) {
+      attempt("tool tested", () -> tool.test(ids));
+    } else if (n < 97) {
       attempt("stopped", () -> act(deliveries.get(deliveries.size() - 1), "stop"));
     } else {
       attempt("gone on", () -> act(deliveries.get(random.nextInt(deliveries.size())), "go-on"));
@@ -158,6 +173,7 @@ final class Survival {
     count("server killed");
     alive = 1 - server;
     college.api.turnTo(Stage.address(alive));
+    tool.turnTo(Stage.address(alive));
     stage.kill(server);
     stage.startServer(server);
   }

@@ -83,28 +83,31 @@ final class ToolLinksOfSections {
   private static void enter() {
     Caller administrator = new Caller(Stage.address(0));
     administrator.signIn(College.ADMINISTRATOR, College.PASSWORD);
-    administrator.post(
-        "/api/tools/connections",
-        Map.ofEntries(
-            Map.entry("name", "PromptDesk"),
-            Map.entry("hosts", List.of(HOST)),
-            Map.entry("way", "OPEN"),
-            Map.entry("level", "COLLEGE"),
-            Map.entry("scopeOf", ""),
-            Map.entry("stages", List.of()),
-            Map.entry("pairing", "BY_RULE"),
-            Map.entry("words", ""),
-            Map.entry("waitMinutes", 0),
-            Map.entry("sendsName", true),
-            Map.entry("sendsMail", false),
-            Map.entry("grades", false),
-            Map.entry("dates", "SENT_ONCE"),
-            Map.entry("owner", ""),
-            Map.entry("key", ""),
-            Map.entry("approved", false),
-            Map.entry("terms", List.of()),
-            Map.entry("course", ""),
-            Map.entry("mastersCourses", List.of())));
+    administrator.post("/api/tools/connections", open("PromptDesk", HOST));
+  }
+
+  /** The entry of a connection that asks for nothing. */
+  static Map<String, Object> open(String name, String host) {
+    return Map.ofEntries(
+        Map.entry("name", name),
+        Map.entry("hosts", List.of(host)),
+        Map.entry("way", "OPEN"),
+        Map.entry("level", "COLLEGE"),
+        Map.entry("scopeOf", ""),
+        Map.entry("stages", List.of()),
+        Map.entry("pairing", "BY_RULE"),
+        Map.entry("words", ""),
+        Map.entry("waitMinutes", 0),
+        Map.entry("sendsName", true),
+        Map.entry("sendsMail", false),
+        Map.entry("grades", false),
+        Map.entry("dates", "SENT_ONCE"),
+        Map.entry("owner", ""),
+        Map.entry("key", ""),
+        Map.entry("approved", false),
+        Map.entry("terms", List.of()),
+        Map.entry("course", ""),
+        Map.entry("mastersCourses", List.of()));
   }
 
   /** Every tool link that a section holds, with where it leads. */

@@ -423,6 +423,15 @@ class ToolsIT extends ToolsStage {
         .formatted(from, to, master.isEmpty() ? "" : "\"" + master + "\"");
   }
 
+  private String forecast(String master, List<UUID> to) {
+    String order =
+        "{\"version\":\"%s\",\"sections\":[\"%s\",\"%s\"],\"choices\":{\"clash\":\"KEEP_SECTION\",\"twin\":\"ADOPT\"}}"
+            .formatted(version(master, 1), to.get(0), to.get(1));
+    Caller.Answer a = coordinator.post("/api/deliveries/forecast", order);
+    assertThat(a.status()).as(a.text()).isEqualTo(200);
+    return a.json().path("totals").toString();
+  }
+
   private String launch(String shell, String title) throws Exception {
     return Practice.item(shell, title).path("launch").path("address").asString();
   }
@@ -443,7 +452,9 @@ class ToolsIT extends ToolsStage {
     assertThat(launch("lgt-tm1", "Open " + host)).as("only tried").contains(host);
     Caller.Answer kept = coordinator.post("/api/tools/rules", moved);
     assertThat(kept.status()).as(kept.text()).isEqualTo(201);
+    assertThat(forecast(master, to)).as("a link and a text in each").isEqualTo("{\"UPDATE\":4}");
     JsonNode again = deliver(master, 1, to);
+    assertThat(forecast(master, to)).isEqualTo("{\"SAME\":4}");
     assertThat(again.path("delivery").path("state").asString()).isEqualTo("DONE");
     assertThat(launch("lgt-tm2", "Open " + host))
         .isEqualTo("https://ropewalk.example/l/launch?unit=0");

@@ -58,8 +58,16 @@ public final class Caller {
   }
 
   public JsonNode patch(String path, Object body) {
+    return json("PATCH", path, body);
+  }
+
+  public JsonNode put(String path, Object body) {
+    return json("PUT", path, body);
+  }
+
+  private JsonNode json(String method, String path, Object body) {
     return send(
-        "PATCH",
+        method,
         path,
         "application/json",
         HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)));

@@ -40,6 +40,7 @@ class ForecastTest {
     final List<SectionFacts> facts = new ArrayList<>();
     final List<Map<ItemKey, Base>> bases = new ArrayList<>();
     final List<Map<ItemKey, Fingerprints>> here = new ArrayList<>();
+    final List<Map<ItemKey, Fingerprints>> becoming = new ArrayList<>();
 
     College(Random random) {
       this.random = random;
@@ -127,6 +128,9 @@ class ForecastTest {
       facts.add(new SectionFacts(pick(List.of("quay", "north")), "", Set.of()));
       Map<ItemKey, Base> b = new LinkedHashMap<>();
       Map<ItemKey, Fingerprints> h = new HashMap<>();
+      Map<ItemKey, Fingerprints> becomes = new HashMap<>();
+      keys().stream().filter(k -> random.nextInt(4) == 0).forEach(k -> becomes.put(k, any()));
+      becoming.add(becomes);
       for (ItemKey k : keys()) {
         if (random.nextBoolean()) {
           Fingerprints sent = random.nextBoolean() ? version.get(k).orElseThrow().aspects() : any();
@@ -162,6 +166,10 @@ class ForecastTest {
       return new Forecast.Sections(facts, List.copyOf(alike.values()));
     }
 
+    Fingerprints becomes(Node n, int section) {
+      return becoming.get(section).getOrDefault(n.key(), n.aspects());
+    }
+
     /** The steps of each section as the planner makes them. */
     Map<StepKind, Integer> planned(Choices choices) {
       Map<StepKind, Integer> totals = new EnumMap<>(StepKind.class);
@@ -176,9 +184,12 @@ class ForecastTest {
               Base b = given.get(k);
               shell.add(new Held(b.id(), b.kind(), k.value(), Optional.empty(), f, false, false));
             });
-        Tree applies = Meant.of(version, Parts.EVERYTHING, facts.get(s)).items();
-        Parts p = parts.in(version, applies, needs, given, now::containsKey);
-        Meant meant = Meant.of(version, p, facts.get(s));
+        int section = s;
+        Tree said =
+            Tree.of(version.nodes().stream().map(n -> n.withAspects(becomes(n, section))).toList());
+        Tree applies = Meant.of(said, Parts.EVERYTHING, facts.get(s)).items();
+        Parts p = parts.in(said, applies, needs, given, now::containsKey);
+        Meant meant = Meant.of(said, p, facts.get(s));
         for (Step step :
             Planner.plan(meant, shell, given, choices, emptied, Twins.NONE, Supplied.NOTHING)) {
           boolean stays = step.reason() == Step.Reason.ALREADY_GONE;
@@ -197,7 +208,11 @@ class ForecastTest {
         random -> {
           College c = new College(random);
           Choices choices = Choices.SAFE.with(c.pick(List.of(Choices.EmptiedShell.values())));
-          Forecast f = Forecast.of(c.version, c.needs, c.parts, choices, c.sections());
+          Forecast.Sections to = c.sections();
+          Becoming becoming = c::becomes;
+          Forecast.Sections said =
+              new Forecast.Sections(to.facts(), becoming.asSaid(c.version, to.holds()));
+          Forecast f = Forecast.of(c.version, c.needs, c.parts, choices, said);
           assertThat(f.totals()).isEqualTo(c.planned(choices));
         });
   }

@@ -31,6 +31,7 @@ import org.zephyrmist.server.ledger.Standings;
 import org.zephyrmist.server.line.AttachmentsLeftOut;
 import org.zephyrmist.server.master.VersionNeeds;
 import org.zephyrmist.server.master.Versions;
+import org.zephyrmist.server.tool.Relinking;
 
 /** What a delivery would do, told while its choices are made. */
 @Component
@@ -41,6 +42,7 @@ class Forecasts {
   private final Alike alike;
   private final Standings standings;
   private final Targets targets;
+  private final Relinking relinking;
 
   Forecasts(
       Versions versions,
@@ -48,7 +50,9 @@ class Forecasts {
       Alike alike,
       Standings standings,
       Targets targets,
-      AttachmentsLeftOut attachments) {
+      AttachmentsLeftOut attachments,
+      Relinking relinking) {
+    this.relinking = relinking;
     this.attachments = attachments;
     this.versions = versions;
     this.needs = needs;
@@ -120,7 +124,9 @@ class Forecasts {
             choices,
             new Forecast.Sections(
                 to.stream().map(Targets.Target::facts).toList(),
-                parts.attachments() ? holds(v, ids) : attachments.of(v.tree(), holds(v, ids))));
+                relinking
+                    .becoming(v.id(), v.master(), v.tree(), ids)
+                    .asSaid(v.tree(), holds(v, ids, parts))));
     Standings.Stand stand = standings.stand(v.master(), ids);
     return new DeliveryForecast(
         f.items().stream().map(i -> row(v.tree(), i)).toList(),
@@ -152,6 +158,11 @@ class Forecasts {
    * Of texts with values each section got its own; whether the master moved is told by the version
    * it got them from. Notes to instructors follow their items and are not told apart.
    */
+  private List<Forecast.Holds> holds(Versions.Version v, List<UUID> sections, PartsChoice parts) {
+    List<Forecast.Holds> all = holds(v, sections);
+    return parts.attachments() ? all : attachments.of(v.tree(), all);
+  }
+
   private List<Forecast.Holds> holds(Versions.Version v, List<UUID> sections) {
     Set<ItemKey> marked = v.marked().stream().map(Item::key).collect(Collectors.toSet());
     Set<ItemKey> notes = marked.stream().map(InSection::noteOf).collect(Collectors.toSet());

@@ -42,6 +42,9 @@ public class HeldVersions {
 
   /** One row for each version and item, with what differs by section as arrays. */
   public List<Held> of(UUID[] sections, Collection<String> items) {
+    if (items.isEmpty()) {
+      return List.of();
+    }
     Field<UUID[]> in = DSL.arrayAgg(HOLDING.SECTION_ID);
     Field<String[]> called = DSL.arrayAgg(HOLDING.PLATFORM_ITEM);
     Field<OffsetDateTime[]> at = DSL.arrayAgg(RECEIPT.AT);

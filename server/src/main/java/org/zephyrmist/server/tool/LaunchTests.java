@@ -12,6 +12,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
@@ -39,7 +40,8 @@ import org.zephyrmist.server.tool.ToolSections.ToolSection;
 class LaunchTests implements Job {
   static final String NAME = "test-launches";
   private static final int AT_ONCE = 8;
-  private static final int BATCH = 160;
+  private static final int BATCH = 2000;
+  private static final int KEPT_AT_ONCE = 100;
   private final ExecutorService workers = Executors.newFixedThreadPool(AT_ONCE);
   private final DSLContext db;
   private final ToolSections sections;
@@ -113,7 +115,7 @@ class LaunchTests implements Job {
   private void test(List<TestWantedRecord> wanted, UUID round, SilentTools silent) {
     Map<String, UUID> asked = new HashMap<>();
     wanted.forEach(w -> asked.put(w.getSectionId() + w.getHost(), w.getPersonId()));
-    List<CompletableFuture<List<Tested>>> under = new ArrayList<>();
+    Map<String, CompletableFuture<List<Tested>>> under = new HashMap<>();
     List<ToolSection> at =
         sections.where(SECTION.ID.in(wanted.stream().map(w -> w.getSectionId()).toList()));
     Map<String, KnownConnection> known = new HashMap<>();
@@ -125,17 +127,27 @@ class LaunchTests implements Job {
       if (asked.containsKey(c.section().id() + c.host()) && TestRounds.testable(c)) {
         KnownConnection k = known.get(c.state().connection().orElseThrow().id());
         Optional<Signer> signer = signer(k, c.section(), secrets);
-        under.add(
+        under.put(
+            c.section().id() + c.host(),
             CompletableFuture.supplyAsync(
                 () -> both(c, any.get(c.host()), k, signer, silent), workers));
       }
     }
-    List<Tested> done = under.stream().flatMap(f -> f.join().stream()).toList();
-    transaction.executeWithoutResult(
-        t -> {
-          keep(done, asked, round);
-          done(wanted, round);
-        });
+    // what is done is kept while the others go on
+    for (int i = 0; i < wanted.size(); i += KEPT_AT_ONCE) {
+      List<TestWantedRecord> some = wanted.subList(i, Math.min(wanted.size(), i + KEPT_AT_ONCE));
+      List<Tested> done =
+          some.stream()
+              .map(w -> under.get(w.getSectionId() + w.getHost()))
+              .filter(Objects::nonNull)
+              .flatMap(f -> f.join().stream())
+              .toList();
+      transaction.executeWithoutResult(
+          t -> {
+            keep(done, asked, round);
+            done(some, round);
+          });
+    }
   }
 
   /** Launches one link of a section now. */

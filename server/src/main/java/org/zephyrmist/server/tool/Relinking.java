@@ -20,15 +20,17 @@ import java.util.stream.Collectors;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Item;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.delivery.Becoming;
 import org.zephyrmist.core.tool.AddressPattern;
 import org.zephyrmist.core.tool.RelinkRule;
 import org.zephyrmist.core.tool.RelinkRule.Limits;
 import org.zephyrmist.core.tool.RelinkRule.Link;
 import org.zephyrmist.core.tool.RelinkRules;
+import org.zephyrmist.core.tool.RelinkedItem;
 import org.zephyrmist.core.tool.RelinkedTree;
 import org.zephyrmist.core.tool.SectionPlace;
 import org.zephyrmist.core.tool.Template;
-import org.zephyrmist.core.tree.Node;
 import org.zephyrmist.core.tree.Tree;
 import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.db.tables.records.RelinkRuleRecord;
@@ -128,8 +130,42 @@ public class Relinking {
    */
   public RelinkedTree of(UUID version, UUID master, Tree tree, UUID section) {
     RelinkRules rules = rules();
-    if (rules.rules().isEmpty()) {
+    List<Item> items = linking(version, tree, rules);
+    if (items.isEmpty()) {
       return new RelinkedTree(tree, List.of());
+    }
+    SectionPlace place = sections.where(SECTION.ID.eq(section)).get(0).place();
+    LocalDate day = today();
+    return RelinkedTree.of(
+        tree, items, link -> rules.of(link, master.toString(), place, day).link());
+  }
+
+  /**
+   * What items of a version become in sections.
+   *
+   * @param at the sections, by their places
+   */
+  public Becoming becoming(UUID version, UUID master, Tree tree, List<UUID> at) {
+    RelinkRules rules = rules();
+    List<Item> items = linking(version, tree, rules);
+    if (items.isEmpty()) {
+      return Becoming.AS_SAID;
+    }
+    Map<UUID, SectionPlace> places = new HashMap<>();
+    sections.where(SECTION.ID.in(at)).forEach(s -> places.put(s.id(), s.place()));
+    LocalDate day = today();
+    Map<ItemKey, RelinkedItem> known = new HashMap<>();
+    items.forEach(i -> known.put(i.key(), new RelinkedItem(i)));
+    return (item, section) ->
+        Optional.ofNullable(known.get(item.key()))
+            .map(i -> i.by(l -> rules.of(l, "" + master, places.get(at.get(section)), day).link()))
+            .orElse(item.aspects());
+  }
+
+  /** Items with links that rules are about. */
+  private List<Item> linking(UUID version, Tree tree, RelinkRules rules) {
+    if (rules.rules().isEmpty()) {
+      return List.of();
     }
     if (!db.fetchExists(VERSION_LOOKED, VERSION_LOOKED.VERSION_ID.eq(version))) {
       find.run(version);
@@ -140,15 +176,7 @@ public class Relinking {
             .where(VERSION_LINK.VERSION_ID.eq(version))
             .and(VERSION_LINK.HOST.in(rules.hosts()))
             .fetchSet(VERSION_LINK.ITEM_KEY);
-    if (linking.isEmpty()) {
-      return new RelinkedTree(tree, List.of());
-    }
-    List<Node> nodes =
-        tree.nodes().stream().filter(n -> linking.contains(n.key().value())).toList();
-    List<Item> items = trees.items(nodes);
-    SectionPlace place = sections.where(SECTION.ID.eq(section)).get(0).place();
-    LocalDate day = today();
-    return RelinkedTree.of(
-        tree, items, link -> rules.of(link, master.toString(), place, day).link());
+    return trees.items(
+        tree.nodes().stream().filter(n -> linking.contains(n.key().value())).toList());
   }
 }
