@@ -2,16 +2,20 @@ package org.zephyrmist.core.content;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.time.LocalDateTime;
+import java.time.LocalTime;
 import java.util.List;
 import java.util.SortedMap;
+import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.JsonParser;
 import tools.jackson.databind.DeserializationContext;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.MapperFeature;
+import tools.jackson.databind.SerializationContext;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.deser.std.StdDeserializer;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.module.SimpleModule;
+import tools.jackson.databind.ser.std.StdSerializer;
 import tools.jackson.databind.ser.std.ToStringSerializer;
 
 /** One text for one value: sorted names, no empty members, no white space. */
@@ -41,6 +45,25 @@ final class CanonicalJson {
   /** Local dates and times as short as ISO 8601 allows, so that equal ones are one text. */
   private static SimpleModule localTimes() {
     return new SimpleModule()
+        .addSerializer(LocalTime.class, new ToStringSerializer(LocalTime.class))
+        .addSerializer(
+            DatePattern.class,
+            new StdSerializer<>(DatePattern.class) {
+              @Override
+              public void serialize(DatePattern p, JsonGenerator to, SerializationContext context) {
+                to.writeString(p.text());
+              }
+            })
+        .addDeserializer(
+            DatePattern.class,
+            new StdDeserializer<>(DatePattern.class) {
+              @Override
+              public DatePattern deserialize(JsonParser p, DeserializationContext context) {
+                String text = p.getString();
+                return DatePattern.of(text)
+                    .orElseThrow(() -> new IllegalArgumentException("no pattern: " + text));
+              }
+            })
         .addSerializer(LocalDateTime.class, new ToStringSerializer(LocalDateTime.class))
         .addDeserializer(
             LocalDateTime.class,

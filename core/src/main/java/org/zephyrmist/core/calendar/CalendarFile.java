@@ -1,0 +1,191 @@
+package org.zephyrmist.core.calendar;
+
+import biweekly.Biweekly;
+import biweekly.ICalVersion;
+import biweekly.ICalendar;
+import biweekly.component.VEvent;
+import biweekly.io.ParseWarning;
+import biweekly.io.text.ICalReader;
+import biweekly.property.DateOrDateTimeProperty;
+import biweekly.util.ICalDate;
+import biweekly.util.com.google.ical.compat.javautil.DateIterator;
+import java.io.IOException;
+import java.io.StringReader;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Date;
+import java.util.List;
+import java.util.Optional;
+import java.util.TimeZone;
+
+/**
+ * Days off out of a calendar file (iCalendar, RFC 5545). Each event is one, its summary its name;
+ * what repeats is followed within the term alone, so that a rule without end has one.
+ */
+public final class CalendarFile {
+  /** Characters of a file that is read. */
+  public static final int MOST = 5_000_000;
+
+  private static final int MOST_EVENTS = 5_000;
+  private static final int MOST_REPEATS = 2_000;
+  private static final int LONGEST_NAME = 200;
+
+  private CalendarFile() {}
+
+  /**
+   * What a file has for a term.
+   *
+   * @param outside events that are not in the term
+   */
+  public record Found(List<DaysOff> off, int outside) {}
+
+  /**
+   * @param within days about which it is asked
+   * @param zone of the college, for events that name none
+   * @throws CalendarException if it is none, says nothing, or names a zone that nobody knows
+   */
+  public static Found read(String text, Days within, ZoneId zone) {
+    if (text.length() > MOST) {
+      throw new CalendarException(
+          "This calendar file has more than " + MOST / 1_000_000 + " million characters.",
+          "Send one of the terms that are wanted.");
+    }
+    List<DaysOff> off = new ArrayList<>();
+    int outside = 0;
+    for (VEvent e : events(text, zone)) {
+      List<Days> when = days(e, within, zone);
+      when.forEach(d -> off.add(new DaysOff(name(e), d)));
+      outside += when.isEmpty() ? 1 : 0;
+    }
+    return new Found(List.copyOf(off), outside);
+  }
+
+  private static List<VEvent> events(String text, ZoneId zone) {
+    List<VEvent> all = new ArrayList<>();
+    boolean any = false;
+    try (ICalReader reader = new ICalReader(new StringReader(text))) {
+      reader.setDefaultTimezone(TimeZone.getTimeZone(zone));
+      ICalendar c = reader.readNext();
+      while (c != null) {
+        any = true;
+        zones(reader.getWarnings());
+        all.addAll(c.getEvents());
+        c = reader.readNext();
+      }
+    } catch (IOException e) {
+      throw new IllegalStateException("It is in memory", e);
+    }
+    if (!any || all.isEmpty()) {
+      throw new CalendarException(
+          any
+              ? "This calendar file has no events."
+              : "This is no calendar file: it does not begin with BEGIN:VCALENDAR (RFC 5545).",
+          "Export the academic calendar as iCalendar (.ics), and choose that file.");
+    }
+    if (all.size() > MOST_EVENTS) {
+      throw new CalendarException(
+          "This calendar file has more than " + MOST_EVENTS + " events.",
+          "Export the academic calendar alone.");
+    }
+    return all;
+  }
+
+  /** Warning 37 and 38 of the reader: a zone that is named is not known. */
+  private static void zones(List<ParseWarning> warnings) {
+    for (ParseWarning w : warnings) {
+      if (w.getCode() != null && (w.getCode() == 37 || w.getCode() == 38)) {
+        throw new CalendarException(
+            "Line " + w.getLineNumber() + " names a time zone that nobody knows: " + w.getMessage(),
+            "Name one of the IANA time zone database, such as America/Chicago.");
+      }
+    }
+  }
+
+  private static String name(VEvent e) {
+    String s = e.getSummary() == null ? "" : e.getSummary().getValue().strip();
+    String name = s.isEmpty() ? "Day off" : s;
+    return name.length() > LONGEST_NAME ? name.substring(0, LONGEST_NAME) : name;
+  }
+
+  private static List<Days> days(VEvent e, Days within, ZoneId zone) {
+    Optional<ICalDate> start = value(e.getDateStart());
+    if (start.isEmpty()) {
+      throw new CalendarException(
+          "The event “" + name(e) + "” does not say when it begins (DTSTART).",
+          "Look at it in the calendar it came from.");
+    }
+    boolean timed = start.get().hasTime();
+    ZoneId in = timed ? zone : ZoneId.systemDefault();
+    LocalDate first = day(start.get(), in);
+    LocalDate last = last(e, start.get(), first, in);
+    long length = Duration.between(first.atStartOfDay(), last.atStartOfDay()).toDays();
+    List<Days> all = new ArrayList<>();
+    DateIterator each =
+        e.getDateIterator(timed ? TimeZone.getTimeZone(zone) : TimeZone.getDefault());
+    each.advanceTo(Date.from(within.first().minusDays(length + 1).atStartOfDay(in).toInstant()));
+    for (int i = 0; i < MOST_REPEATS && each.hasNext(); i++) {
+      LocalDate at = day(each.next(), in);
+      if (at.isAfter(within.last())) {
+        break;
+      }
+      LocalDate end = at.plusDays(length);
+      if (!end.isBefore(within.first())) {
+        all.add(
+            new Days(
+                at.isBefore(within.first()) ? within.first() : at,
+                end.isAfter(within.last()) ? within.last() : end));
+      }
+    }
+    return all;
+  }
+
+  /** The end of an event of whole days is the day after it (RFC 5545, section 3.6.1). */
+  private static LocalDate last(VEvent e, ICalDate start, LocalDate first, ZoneId in) {
+    Optional<ICalDate> end = value(e.getDateEnd());
+    Instant to;
+    if (end.isPresent()) {
+      to = end.get().toInstant();
+    } else if (e.getDuration() != null) {
+      to = e.getDuration().getValue().add(start).toInstant();
+    } else {
+      return first;
+    }
+    LocalDate last = to.minusSeconds(1).atZone(in).toLocalDate();
+    if (to.isBefore(start.toInstant())) {
+      throw new CalendarException(
+          "The event “" + name(e) + "” ends before it begins.",
+          "Look at it in the calendar it came from.");
+    }
+    return last.isBefore(first) ? first : last;
+  }
+
+  private static Optional<ICalDate> value(DateOrDateTimeProperty p) {
+    return Optional.ofNullable(p).map(x -> x.getValue());
+  }
+
+  private static LocalDate day(Date d, ZoneId in) {
+    return Instant.ofEpochMilli(d.getTime()).atZone(in).toLocalDate();
+  }
+
+  /** The name and version with which files are written. */
+  static ICalendar empty(String product) {
+    ICalendar c = new ICalendar();
+    c.setProductId(product);
+    c.setVersion(ICalVersion.V2_0);
+    return c;
+  }
+
+  /** The text of a calendar (RFC 5545, section 3.1: lines end with CR and LF). */
+  static String text(ICalendar c) {
+    return Biweekly.write(c).go();
+  }
+
+  /** A moment on the clocks of a zone. */
+  static Date moment(java.time.LocalDateTime at, ZoneId zone) {
+    return Date.from(at.atZone(zone).toInstant().atOffset(ZoneOffset.UTC).toInstant());
+  }
+}

@@ -1,0 +1,104 @@
+package org.zephyrmist.core.calendar;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.zephyrmist.core.calendar.Springs.day;
+
+import java.time.Instant;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+class CalendarFileTest {
+  private static final Days TERM = new Days(day("2027-01-18"), day("2027-05-14"));
+
+  private static CalendarFile.Found read(String... lines) {
+    String text =
+        "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Larkmoor//EN\r\n"
+            + String.join("\r\n", lines)
+            + "\r\nEND:VCALENDAR\r\n";
+    return CalendarFile.read(text, TERM, Springs.CENTRAL);
+  }
+
+  private static String[] event(String... lines) {
+    return new String[] {
+      "BEGIN:VEVENT\r\nUID:1\r\n" + String.join("\r\n", lines) + "\r\nEND:VEVENT"
+    };
+  }
+
+  @Test
+  void aBreakOfWholeDaysEndsTheDayBeforeItsEnd() {
+    CalendarFile.Found f =
+        read(
+            event(
+                "SUMMARY:Spring break",
+                "DTSTART;VALUE=DATE:20270308",
+                "DTEND;VALUE=DATE:20270313"));
+    assertThat(f.off())
+        .containsExactly(
+            new DaysOff("Spring break", new Days(day("2027-03-08"), day("2027-03-12"))));
+  }
+
+  @Test
+  void anEventWithoutAnEndIsOneDay() {
+    assertThat(read(event("SUMMARY:Founders' Day", "DTSTART;VALUE=DATE:20270215")).off())
+        .containsExactly(
+            new DaysOff("Founders' Day", new Days(day("2027-02-15"), day("2027-02-15"))));
+  }
+
+  @Test
+  void whatRepeatsForEverEndsWithTheTerm() {
+    CalendarFile.Found f =
+        read(
+            event(
+                "SUMMARY:No classes", "DTSTART;VALUE=DATE:19900105", "RRULE:FREQ=WEEKLY;BYDAY=FR"));
+    assertThat(f.off()).hasSize(17).allMatch(o -> TERM.contains(o.days().first()));
+    assertThat(f.off().get(0).days().first()).isEqualTo(day("2027-01-22"));
+  }
+
+  @Test
+  void whatIsOfAnotherTermIsCounted() {
+    assertThat(read(event("SUMMARY:Autumn", "DTSTART;VALUE=DATE:20261010")).outside()).isEqualTo(1);
+  }
+
+  @Test
+  void aTimeInAnotherZoneIsADayOfTheCollege() {
+    CalendarFile.Found f =
+        read(event("SUMMARY:Closed", "DTSTART:20270216T030000Z", "DTEND:20270216T040000Z"));
+    assertThat(f.off().get(0).days().first()).isEqualTo(day("2027-02-15"));
+  }
+
+  @Test
+  void whatIsNoCalendarIsToldWithWhatToDo() {
+    assertThatThrownBy(() -> CalendarFile.read("Monday: off", TERM, Springs.CENTRAL))
+        .isInstanceOf(CalendarException.class)
+        .hasMessageContaining("no calendar file");
+    assertThatThrownBy(() -> read("X-WR-CALNAME:Nothing")).hasMessageContaining("no events");
+    assertThatThrownBy(
+            () -> read(event("SUMMARY:Lost", "DTSTART;TZID=Mars/Olympus:20270216T030000")))
+        .isInstanceOf(CalendarException.class)
+        .hasMessageContaining("Mars/Olympus");
+    assertThatThrownBy(
+            () ->
+                read(
+                    event(
+                        "SUMMARY:Backwards",
+                        "DTSTART;VALUE=DATE:20270216",
+                        "DTEND;VALUE=DATE:20270210")))
+        .hasMessageContaining("ends before it begins");
+  }
+
+  @Test
+  void whatIsDueIsWrittenAtItsMoment() {
+    String text =
+        Deadlines.calendar(
+            "LGT 110",
+            List.of(
+                new Deadlines.Deadline(
+                    "a@b", "Paper plot, Week 3", "Section 01", Springs.at("2027-03-12T23:59"))),
+            Springs.CENTRAL,
+            Instant.parse("2027-01-01T00:00:00Z"));
+    assertThat(text)
+        .contains("BEGIN:VEVENT\r\n", "DTSTART:20270313T055900Z\r\n", "UID:a@b\r\n")
+        .contains("SUMMARY:Paper plot\\, Week 3\r\n");
+  }
+}
