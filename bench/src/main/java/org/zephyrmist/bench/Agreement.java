@@ -42,7 +42,24 @@ final class Agreement {
   /**
    * @param secret that every shell has to have for the tool
    */
-  void check(String secret) throws SQLException {
+  void tool(String secret) throws SQLException {
+    none(
+        "a shell with links to the tool has not its own key and the last secret",
+        "select s.sourced_id || ' ' || coalesce(d.key || ' ' || d.secret, 'nothing') from section s"
+            + " join holding h on h.section_id = s.id and h.item_kind = 'TOOL_LINK' and h.here is"
+            + " not null left join practice.tool_data d on d.shell_id = s.shell and d.host = '"
+            + ToolUnderway.HOST
+            + "' where (d.key, d.secret) is distinct from ('larkmoor-' || s.sourced_id, '"
+            + secret
+            + "')");
+    none(
+        "a shell is said to be written to, and is not",
+        "select s.sourced_id from section_tool t join section s on s.id = t.section_id"
+            + " where t.written_at is not null and not exists (select 1 from practice.tool_data d"
+            + " where d.shell_id = s.shell and d.host = t.host)");
+  }
+
+  void check() throws SQLException {
     awaitMail();
     none(
         "an item is on the platform that no receipt knows",
@@ -97,20 +114,6 @@ final class Agreement {
             + "   st.version_id join tree_item t on t.tree_id = v.tree_id and t.item_key = h.item_key"
             + "   where h.section_id = st.section_id and h.master_id = st.master_id"
             + "   and h.here is not null) - st.withheld");
-    none(
-        "a shell with links to the tool has not its own key and the last secret",
-        "select s.sourced_id || ' ' || coalesce(d.key || ' ' || d.secret, 'nothing') from section s"
-            + " join holding h on h.section_id = s.id and h.item_kind = 'TOOL_LINK' and h.here is"
-            + " not null left join practice.tool_data d on d.shell_id = s.shell and d.host = '"
-            + ToolUnderway.HOST
-            + "' where (d.key, d.secret) is distinct from ('larkmoor-' || s.sourced_id, '"
-            + secret
-            + "')");
-    none(
-        "a shell is said to be written to, and is not",
-        "select s.sourced_id from section_tool t join section s on s.id = t.section_id"
-            + " where t.written_at is not null and not exists (select 1 from practice.tool_data d"
-            + " where d.shell_id = s.shell and d.host = t.host)");
     none("mail was neither sent nor came back", "select subject from mail where " + OPEN);
     texts();
     if (!faults.isEmpty()) {

@@ -113,7 +113,9 @@ final class Survival {
       calm();
       try (Connection db = s.connect()) {
         tool.finish(db, ids);
-        new Agreement(db, instructors).check(tool.lastSecret());
+        Agreement agreement = new Agreement(db, instructors);
+        agreement.tool(tool.lastSecret());
+        agreement.check();
       }
     }
     return did;

@@ -217,7 +217,8 @@ class DraftIT extends ServerIT {
         Map.of(
                 "{\"title\":\"\\u200b\"}", "The title shows nothing.",
                 "{\"points\":\"1e-200000000\"}", "Points are a number from 0 to 100,000.",
-                "{\"due\":\"+999999999-01-01T00:00\"}", "This is no day and time.")
+                "{\"due\":\"+999999999-01-01T00:00\"}",
+                    "“+999999999-01-01T00:00” is no day and time.")
             .entrySet()) {
       Caller.Answer a =
           coordinator.patch(items(master) + "/" + key(master, "Paper plot"), odd.getKey());

@@ -150,6 +150,7 @@ class MatrixIT extends ServerIT {
         "cartridge",
         coordinator.get("/api/cartridges/editions/" + edition).json().path("cartridge").asString());
     values.put("term", coordinator.get("/api/coverage/terms").json().get(0).path("id").asString());
+    values.put("calendar", values.get("term"));
   }
 
   /** A platform that may be given up; the others serve the tests that come after this. */
@@ -226,6 +227,7 @@ class MatrixIT extends ServerIT {
             "package",
             "pick",
             "platform",
+            "calendar",
             "delivery")) {
       path = path.replace("{" + name + "}", values.get(name));
     }
@@ -244,7 +246,11 @@ class MatrixIT extends ServerIT {
       case "/api/deliveries/recipes" -> path + "?master=" + values.get("masters");
       case "/api/hand-overs" ->
           c.method().equals("GET") ? path + "?term=" + values.get("term") : path;
-      case "/api/coverage", "/api/tools", "/api/tools/rules/try" ->
+      case "/api/coverage",
+          "/api/tools",
+          "/api/tools/rules/try",
+          "/api/calendars",
+          "/api/calendars/ribbon" ->
           path + "?term=" + values.get("term");
       case "/api/tools/sections/{section}/links" -> path + "?host=m.example";
       case "/api/tools/tasks" -> path + "?host=m.example&term=" + values.get("term");
@@ -260,6 +266,13 @@ class MatrixIT extends ServerIT {
       case "/api/masters/{id}/changes", "/api/masters/{id}/changes/{key}" -> path + "?from=1&to=0";
       default -> path;
     };
+  }
+
+  private static String calendar(String name) {
+    return """
+        {"name":"%s","first":"2026-09-07","last":"2026-12-18","zone":"UTC","weeks":"CALENDAR",
+         "weekdays":[1,2,3,4,5],"fit":"AS_SAID","off":[]}"""
+        .formatted(name);
   }
 
   private String entry() {
@@ -312,6 +325,16 @@ class MatrixIT extends ServerIT {
   private String body(Call c) {
     String sections = "\"sections\":[\"" + values.get("sections") + "\"]";
     return switch (c.method() + " " + c.path()) {
+      case "POST /api/calendars" -> calendar("Matrix " + round + "-" + n++);
+      case "PUT /api/calendars/{calendar}" -> calendar("Whole term");
+      case "PUT /api/calendars/{calendar}/sections" -> "{" + sections + "}";
+      case "PUT /api/calendars/meetings" -> "{" + sections + ",\"weekly\":[],\"cancelled\":[]}";
+      case "POST /api/calendars/{calendar}/file" -> "{\"text\":\"\"}";
+      case "PUT /api/masters/{id}/dates/off" -> "{\"rule\":\"LEAVE\",\"byKind\":{}}";
+      case "POST /api/masters/{id}/dates/patterns" ->
+          "{\"calendar\":\"%s\",\"by\":\"WEEK\",\"really\":false}".formatted(values.get("term"));
+      case "POST /api/masters/{id}/dates/move" ->
+          "{\"items\":[\"" + values.get("key") + "\"],\"days\":1}";
       case "POST /api/deliveries/recipes" -> recipe();
       case "POST /api/tools/look" -> "{" + sections + "}";
       case "POST /api/hand-overs/remind" ->

@@ -70,44 +70,12 @@ final class ModuleOpenings {
   }
 
   private static When opens(ModuleDates m, int nth) {
-    return m.start().on(later(m.start().pattern(), nth * m.everyWeeks() * 7));
+    return Shifted.by(m.start(), nth * m.everyWeeks() * 7);
   }
 
   /** It closes at the end of the day before the next opens. */
   private static When dayBefore(When next) {
-    return new When(later(next.pattern(), -1), Optional.of(END_OF_DAY), next.off());
-  }
-
-  /**
-   * The same pattern so many days later; what is counted by days that are taught, by weeks of 5.
-   */
-  private static DatePattern later(DatePattern p, int days) {
-    if (p instanceof DatePattern.Week w) {
-      int at = w.week() * 7 + w.day().getValue() - 1 + days;
-      return new DatePattern.Week(Math.max(1, at / 7), java.time.DayOfWeek.of(at % 7 + 1));
-    }
-    if (p instanceof DatePattern.TeachingDay t) {
-      return new DatePattern.TeachingDay(Math.max(1, t.n() + taught(days)));
-    }
-    if (p instanceof DatePattern.Meeting m) {
-      return new DatePattern.Meeting(Math.max(1, m.n() + Math.floorDiv(days, 7)));
-    }
-    if (p instanceof DatePattern.FirstDay f) {
-      return new DatePattern.FirstDay(f.days() + days);
-    }
-    if (p instanceof DatePattern.LastDay l) {
-      return new DatePattern.LastDay(l.days() + days);
-    }
-    if (p instanceof DatePattern.Beside b) {
-      return new DatePattern.Beside(b.days() + days, b.item(), b.point());
-    }
-    if (p instanceof DatePattern.Fixed f) {
-      return new DatePattern.Fixed(f.day().plusDays(days));
-    }
-    return p;
-  }
-
-  private static int taught(int days) {
-    return days % 7 == 0 ? days / 7 * 5 : days;
+    DatePattern before = Shifted.by(next, -1).pattern();
+    return new When(before, Optional.of(END_OF_DAY), next.off());
   }
 }

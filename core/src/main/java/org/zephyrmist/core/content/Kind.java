@@ -7,21 +7,23 @@ import java.util.function.Function;
 
 /** The kinds of item, and what is known of each. */
 public enum Kind {
-  MODULE(From.PEOPLE, a -> new Content.Module()),
-  PAGE(From.PEOPLE, a -> new Content.Page(a.wording().html()), Field.TEXT),
-  FILE(From.FILES, a -> new Content.File(a.wording().file().orElseThrow()), Field.FILE),
+  MODULE(From.PEOPLE, a -> new Content.Module(), Field.WITHIN),
+  PAGE(From.PEOPLE, a -> new Content.Page(a.wording().html()), Field.TEXT, Field.OPEN),
+  FILE(From.FILES, a -> new Content.File(a.wording().file().orElseThrow()), Field.FILE, Field.OPEN),
   WEB_LINK(
       From.PEOPLE,
       a -> new Content.WebLink(a.launch().address(), a.launch().newWindow()),
       Field.ADDRESS,
-      Field.NEW_WINDOW),
+      Field.NEW_WINDOW,
+      Field.OPEN),
   TOOL_LINK(
       From.PEOPLE,
       a -> new Content.ToolLink(a.wording().html(), a.launch()),
       Field.TEXT,
       Field.LAUNCH_ADDRESS,
       Field.NEW_WINDOW,
-      Field.PARAMETERS),
+      Field.PARAMETERS,
+      Field.OPEN),
   ASSIGNMENT(
       From.PEOPLE,
       a ->
@@ -37,12 +39,15 @@ public enum Kind {
       Field.GROUP_SET,
       Field.ATTEMPTS,
       Field.HAND_IN,
-      Field.DUE),
+      Field.DUE,
+      Field.OPEN),
   DISCUSSION(
       From.PEOPLE,
       a -> new Content.Discussion(a.wording().html(), a.wording().attached()),
       Field.TEXT,
-      Field.ATTACHED),
+      Field.ATTACHED,
+      Field.DUE,
+      Field.OPEN),
   QUIZ(
       From.PEOPLE,
       a ->
@@ -58,7 +63,8 @@ public enum Kind {
       Field.CATEGORY,
       Field.ATTEMPTS,
       Field.MINUTES,
-      Field.DUE),
+      Field.DUE,
+      Field.OPEN),
   QUESTION_BANK(
       From.PEOPLE,
       a ->
@@ -108,6 +114,10 @@ public enum Kind {
     LASTING("time it is meant for"),
     SETUP("setup"),
     DUE("due time"),
+    /** When it opens and closes. */
+    OPEN("time in which it is open"),
+    /** When what stands in it opens and closes. */
+    WITHIN("time in which what stands in it is open"),
     /** Of a page of the web, or of mail. */
     ADDRESS("address"),
     /** Of a tool. */

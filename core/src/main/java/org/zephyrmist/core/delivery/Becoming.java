@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
@@ -23,6 +24,11 @@ public interface Becoming {
    * @param section by its place among the sections of the forecast
    */
   Fingerprints of(Node item, int section);
+
+  /** The same, but in these aspects what another says. */
+  default Becoming with(Set<Aspect> aspects, Becoming other) {
+    return (item, section) -> of(item, section).with(aspects, other.of(item, section));
+  }
 
   /**
    * What sections hold, told as if the version said the same to all of them. Where an item becomes

@@ -84,6 +84,13 @@ class ContentTest {
             case TEXT -> to.with(to.wording().withHtml("<p>Other.</p>"));
             case POINTS -> to.with(to.grading().withPoints(Optional.of(new BigDecimal(7))));
             case DUE -> to.with(to.timing().withDue(Timing.at("2026-10-01T08:00")));
+            case OPEN -> to.with(to.timing().with(TimingPattern.NONE.with(Point.OPENS, week5())));
+            case WITHIN ->
+                to.with(
+                    to.timing()
+                        .with(
+                            TimingPattern.NONE.within(
+                                week5().map(w -> new ModuleDates(w, 2, true)))));
             case ADDRESS, LAUNCH_ADDRESS, TOOL ->
                 to.with(to.launch().withAddress("https://other.example/"));
             case NEW_WINDOW -> to.with(to.launch().withNewWindow(!to.launch().newWindow()));
@@ -118,6 +125,10 @@ class ContentTest {
           };
     }
     assertThat(Aspects.of(to.item(new ItemKey("k"), c.kind(), EditRule.ADAPTABLE))).isEqualTo(to);
+  }
+
+  private static Optional<When> week5() {
+    return When.of("week 5 Mon 8:00", Point.OPENS);
   }
 
   private static Item item(Content c) {

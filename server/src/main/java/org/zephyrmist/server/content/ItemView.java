@@ -1,6 +1,9 @@
 package org.zephyrmist.server.content;
 
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.math.BigDecimal;
 import java.time.LocalDateTime;
 import java.util.EnumMap;
@@ -24,7 +27,10 @@ import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.Launch;
 import org.zephyrmist.core.content.Live;
+import org.zephyrmist.core.content.ModuleDates;
+import org.zephyrmist.core.content.Point;
 import org.zephyrmist.core.content.SetupSubject;
+import org.zephyrmist.core.content.When;
 import org.zephyrmist.core.content.Wording;
 import org.zephyrmist.core.tree.Tree;
 
@@ -35,7 +41,8 @@ import org.zephyrmist.core.tree.Tree;
  * @param asks what it asks for before it may be used, in words; may be empty
  * @param framed whether its text shows something in a frame
  * @param attached files that go with it
- * @param due local date and time, ISO 8601
+ * @param opens local date and time, ISO 8601, or a pattern, as {@code due} and {@code closes}
+ * @param within of a module, when what stands in it is open
  * @param category key of the grade category it counts into
  * @param rubric key of the rubric it is graded by
  * @param weight of a grade category, in percent
@@ -56,7 +63,10 @@ public record ItemView(
     Integer questions,
     String points,
     String address,
+    String opens,
     String due,
+    String closes,
+    Within within,
     boolean shown,
     boolean instructorsOnly,
     @NotNull String asks,
@@ -91,6 +101,22 @@ public record ItemView(
    * @param outcome key of the outcome that it shows; absent or empty: none
    */
   public record RubricLine(@NotNull String text, @NotNull String points, String outcome) {}
+
+  /**
+   * When what stands in a module opens and closes, unless an item says it of itself.
+   *
+   * @param start when the first opens, by a pattern; empty: nothing is said of it
+   * @param everyWeeks by how many weeks each opens after the one before; 0: all together
+   * @param oneAfterOther whether each closes when the next opens; else all stay open until the end
+   */
+  public record Within(
+      @NotNull @Size(max = 140) String start,
+      @Min(0) @Max(52) int everyWeeks,
+      boolean oneAfterOther) {
+    static Within of(ModuleDates m) {
+      return new Within(m.start().text(), m.everyWeeks(), m.oneAfterOther());
+    }
+  }
 
   /**
    * What must be done before it opens.
@@ -177,7 +203,10 @@ public record ItemView(
         c.questionCount().orElse(null),
         c.grading().points().map(BigDecimal::toPlainString).orElse(null),
         address.isEmpty() ? null : address,
-        i.timing().due().map(LocalDateTime::toString).orElse(null),
+        time(i, Point.OPENS),
+        time(i, Point.DUE),
+        time(i, Point.CLOSES),
+        i.timing().patterns().within().map(Within::of).orElse(null),
         i.visibility().shown(),
         i.visibility().instructorsOnly(),
         i.visibility().asks(),
@@ -208,6 +237,15 @@ public record ItemView(
         own.orElse(null),
         aspects,
         Fingerprint.of(aspects.toString() + i.rule()).hex().substring(0, 16));
+  }
+
+  private static String time(Item i, Point p) {
+    return i.timing()
+        .patterns()
+        .at(p)
+        .map(When::text)
+        .or(() -> i.timing().at(p).map(LocalDateTime::toString))
+        .orElse(null);
   }
 
   private static Waits waits(Condition c) {

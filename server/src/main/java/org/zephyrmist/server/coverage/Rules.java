@@ -146,6 +146,22 @@ public class Rules {
         .collect(Collectors.toSet());
   }
 
+  /** Which of these sections ought to hold a master, by master. */
+  public Map<UUID, Set<UUID>> expecting(Condition sections) {
+    Board board = board(sections);
+    Map<UUID, Set<UUID>> all = new HashMap<>();
+    wanted(board)
+        .forEach(
+            (master, at) ->
+                all.put(
+                    master,
+                    IntStream.range(0, at.length)
+                        .filter(s -> at[s] != Expectation.NONE)
+                        .mapToObj(board.ids()::get)
+                        .collect(Collectors.toSet())));
+    return all;
+  }
+
   /** Rules of masters within reach, with how many sections of a term each is about. */
   List<RuleApi.CoverageRule> list(UUID term, SignedIn who) {
     Board board = board(SECTION.TERM_ID.eq(term).and(reach.sections(who)));

@@ -26,6 +26,7 @@ import org.zephyrmist.core.delivery.StepKind;
 import org.zephyrmist.core.delivery.WeekPlaces;
 import org.zephyrmist.core.tree.Node;
 import org.zephyrmist.core.tree.Tree;
+import org.zephyrmist.server.calendar.Dating;
 import org.zephyrmist.server.ledger.Alike;
 import org.zephyrmist.server.ledger.Standings;
 import org.zephyrmist.server.line.AttachmentsLeftOut;
@@ -43,6 +44,7 @@ class Forecasts {
   private final Standings standings;
   private final Targets targets;
   private final Relinking relinking;
+  private final Dating dating;
 
   Forecasts(
       Versions versions,
@@ -51,7 +53,9 @@ class Forecasts {
       Standings standings,
       Targets targets,
       AttachmentsLeftOut attachments,
-      Relinking relinking) {
+      Relinking relinking,
+      Dating dating) {
+    this.dating = dating;
     this.relinking = relinking;
     this.attachments = attachments;
     this.versions = versions;
@@ -126,6 +130,7 @@ class Forecasts {
                 to.stream().map(Targets.Target::facts).toList(),
                 relinking
                     .becoming(v.id(), v.master(), v.tree(), ids)
+                    .with(Set.of(Aspect.TIMING), dating.becoming(v.master(), v.tree(), ids))
                     .asSaid(v.tree(), holds(v, ids, parts))));
     Standings.Stand stand = standings.stand(v.master(), ids);
     return new DeliveryForecast(

@@ -58,6 +58,29 @@ public class HeldVersions {
         .fetch(r -> new Held(r.value1(), r.value2(), in(r.value3(), r.value4(), r.value5())));
   }
 
+  /**
+   * Sections that have an item from a version, and no more of it.
+   *
+   * @param in the sections
+   */
+  public record HeldIn(UUID version, String item, UUID[] in) {}
+
+  /** The same as {@link #of}, where it is no matter what the platform calls it, and since when. */
+  public List<HeldIn> sections(UUID[] sections, Collection<String> items) {
+    if (items.isEmpty()) {
+      return List.of();
+    }
+    Field<UUID[]> in = DSL.arrayAgg(HOLDING.SECTION_ID);
+    return db.select(RECEIPT.VERSION_ID, HOLDING.ITEM_KEY, in)
+        .from(HOLDING)
+        .join(RECEIPT)
+        .on(RECEIPT.ID.eq(HOLDING.RECEIPT_ID))
+        .where(HOLDING.ITEM_KEY.eq(DSL.any(items.toArray(String[]::new))))
+        .and(HOLDING.SECTION_ID.eq(DSL.any(sections)))
+        .groupBy(RECEIPT.VERSION_ID, HOLDING.ITEM_KEY)
+        .fetch(r -> new HeldIn(r.value1(), r.value2(), r.value3()));
+  }
+
   /** Versions from which a section has anything. */
   public Set<UUID> in(UUID section) {
     return db.selectDistinct(RECEIPT.VERSION_ID)

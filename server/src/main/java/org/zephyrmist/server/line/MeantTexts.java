@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.core.calendar.DatedTree;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Fingerprint;
@@ -21,6 +22,7 @@ import org.zephyrmist.core.delivery.Parts;
 import org.zephyrmist.core.delivery.SectionFacts;
 import org.zephyrmist.core.tool.RelinkedTree;
 import org.zephyrmist.core.tree.Tree;
+import org.zephyrmist.server.calendar.Dating;
 import org.zephyrmist.server.content.Bodies;
 import org.zephyrmist.server.content.Values;
 import org.zephyrmist.server.master.VersionNeeds;
@@ -28,8 +30,8 @@ import org.zephyrmist.server.master.Versions.Version;
 import org.zephyrmist.server.tool.Relinking;
 
 /**
- * What a delivery means for a section: its parts, values filled in and links rewritten, as they
- * arrive.
+ * What a delivery means for a section: its parts, values filled in, links rewritten and dates by
+ * its calendar, as they arrive.
  */
 @Component
 class MeantTexts {
@@ -38,13 +40,16 @@ class MeantTexts {
   private final VersionNeeds needs;
   private final AttachmentsLeftOut attachments;
   private final Relinking relinking;
+  private final Dating dating;
 
   MeantTexts(
       Values values,
       Bodies bodies,
       VersionNeeds needs,
       AttachmentsLeftOut attachments,
-      Relinking relinking) {
+      Relinking relinking,
+      Dating dating) {
+    this.dating = dating;
     this.relinking = relinking;
     this.attachments = attachments;
     this.values = values;
@@ -83,7 +88,11 @@ class MeantTexts {
     }
     RelinkedTree relinked = relinking.of(version.id(), version.master(), tree, line.section());
     keep(relinked.items());
-    return relinked.tree();
+    DatedTree dated = dating.of(version.master(), relinked.tree(), line.section());
+    if (!dated.forms().isEmpty()) {
+      bodies.keep(dated.forms());
+    }
+    return dated.tree();
   }
 
   private void keep(List<Item> items) {

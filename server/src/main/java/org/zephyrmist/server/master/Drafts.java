@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.function.BiFunction;
 import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -48,8 +49,10 @@ public class Drafts {
   private final DraftEdits edits;
   private final Edits changes;
   private final DraftQuestions questions;
+  private final Follows follows;
 
-  Drafts(Trees trees, DraftEdits edits, Edits changes, DraftQuestions questions) {
+  Drafts(Trees trees, DraftEdits edits, Edits changes, DraftQuestions questions, Follows follows) {
+    this.follows = follows;
     this.trees = trees;
     this.edits = edits;
     this.changes = changes;
@@ -63,6 +66,7 @@ public class Drafts {
     Item i = trees.item(tree, key);
     Item to = changes.changed(i, c);
     unseen(master, i, to, Optional.ofNullable(c.seen()).orElse(Map.of()));
+    follows.check(tree, to);
     edits.step(
         master,
         List.of(key),
@@ -98,12 +102,22 @@ public class Drafts {
   @Transactional
   public int rewrite(
       MasterRecord master, String what, UnaryOperator<Aspects> rewritten, SignedIn who) {
+    return rewrite(master, what, (key, aspects) -> rewritten.apply(aspects), who);
+  }
+
+  /** The same, where it matters which item it is. */
+  @Transactional
+  public int rewrite(
+      MasterRecord master,
+      String what,
+      BiFunction<ItemKey, Aspects, Aspects> rewritten,
+      SignedIn who) {
     edits.begin(master);
     UUID tree = master.getDraftTreeId();
     List<Item> changed = new ArrayList<>();
     for (Item i : trees.items(trees.tree(tree).nodes())) {
       Aspects before = Aspects.of(i);
-      Aspects after = rewritten.apply(before);
+      Aspects after = rewritten.apply(i.key(), before);
       if (!after.equals(before)) {
         changed.add(after.item(i.key(), i.kind(), i.rule()));
       }

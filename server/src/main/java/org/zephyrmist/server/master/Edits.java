@@ -14,6 +14,7 @@ import org.zephyrmist.core.content.HandIn;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.Kind.Field;
+import org.zephyrmist.core.content.Point;
 import org.zephyrmist.core.content.SetupSubject;
 import org.zephyrmist.core.content.Wording;
 import org.zephyrmist.server.content.Files;
@@ -31,7 +32,10 @@ class Edits {
     Change to = new Change(i.kind(), Aspects.of(i));
     wording(to, c);
     grading(to, c);
-    to.set(c.due(), Field.DUE, (a, v) -> a.with(a.timing().withDue(Entries.day(v))));
+    to.set(c.due(), Field.DUE, (a, v) -> a.with(Entries.timing(a.timing(), Point.DUE, v)));
+    to.set(c.opens(), Field.OPEN, (a, v) -> a.with(Entries.timing(a.timing(), Point.OPENS, v)));
+    to.set(c.closes(), Field.OPEN, (a, v) -> a.with(Entries.timing(a.timing(), Point.CLOSES, v)));
+    to.set(c.within(), Field.WITHIN, (a, v) -> a.with(Entries.within(a.timing(), v)));
     to.set(c.shown(), (a, v) -> a.with(a.visibility().withShown(v)));
     to.set(c.instructorsOnly(), (a, v) -> a.with(a.visibility().withInstructorsOnly(v)));
     to.set(

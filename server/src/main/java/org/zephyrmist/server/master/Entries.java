@@ -7,14 +7,18 @@ import java.util.Optional;
 import org.zephyrmist.core.content.Addresses;
 import org.zephyrmist.core.content.Condition;
 import org.zephyrmist.core.content.Content;
+import org.zephyrmist.core.content.DatePattern;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Grading;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.ModuleDates;
+import org.zephyrmist.core.content.Point;
 import org.zephyrmist.core.content.References;
 import org.zephyrmist.core.content.SetupSubject;
 import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.content.Titles;
+import org.zephyrmist.core.content.When;
 import org.zephyrmist.server.content.ItemView;
 import org.zephyrmist.server.content.Previews;
 import org.zephyrmist.server.web.Refusal;
@@ -82,6 +86,36 @@ final class Entries {
                 () ->
                     Refusal.bad(
                         "This is no day and time.", "Write for instance 2026-10-05T18:00.")));
+  }
+
+  /** The times of an item with another one at a point: a real one, or by a pattern. */
+  static Timing timing(Timing t, Point p, String text) {
+    Optional<LocalDateTime> real = Timing.at(text.strip().replaceFirst("(?<=\\d) (?=\\d)", "T"));
+    if (text.isBlank() || real.isPresent()) {
+      return t.with(p, real);
+    }
+    return t.with(t.patterns().with(p, Optional.of(when(text, p))));
+  }
+
+  private static When when(String text, Point p) {
+    return When.of(text, p)
+        .orElseThrow(
+            () ->
+                Refusal.bad(
+                    "“" + text + "” is no day and time.",
+                    "Write for instance "
+                        + DatePattern.Texts.FORMS
+                        + ", each with a time if it has one: week 5 Mon 23:59."));
+  }
+
+  /** When what stands in a module is open; without a start, as each item says. */
+  static Timing within(Timing t, ItemView.Within w) {
+    Optional<ModuleDates> dates =
+        w.start().isBlank()
+            ? Optional.empty()
+            : Optional.of(
+                new ModuleDates(when(w.start(), Point.OPENS), w.everyWeeks(), w.oneAfterOther()));
+    return t.with(t.patterns().within(dates));
   }
 
   /** The key of another item; none for an empty text. */

@@ -17,6 +17,8 @@ import org.zephyrmist.server.content.ItemView;
  * What is to change of an item, as it is called; what is absent stays. An empty text takes away
  * what may be absent.
  *
+ * @param opens a real time or one by a pattern, as {@code due} and {@code closes}
+ * @param within of a module
  * @param category key of a grade category
  * @param rubric key of a rubric
  * @param groupSet key of a group set
@@ -28,7 +30,10 @@ public record ItemChange(
     @Size(max = 2_000_000) String html,
     @Size(max = 40) String points,
     @Size(max = 2000) String address,
-    @Size(max = 40) String due,
+    @Size(max = 140) String opens,
+    @Size(max = 140) String due,
+    @Size(max = 140) String closes,
+    @Valid ItemView.Within within,
     Boolean shown,
     EditRule rule,
     @Size(max = 80) String category,
@@ -64,8 +69,8 @@ public record ItemChange(
 
   private static ItemChange of(String points, String due) {
     return new ItemChange(
-        null, null, points, null, due, null, null, null, null, null, null, null, null, null, null,
-        null, null, null, null, null, null, null, null, null, null, null, null);
+        null, null, points, null, null, due, null, null, null, null, null, null, null, null, null,
+        null, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
   }
 
   /** A file that is kept, by its fingerprint, and what it is called here. */

@@ -46,6 +46,7 @@ public enum Scope {
     }
     return path.startsWith("/api/roster")
             || path.startsWith("/api/platforms")
+            || path.startsWith("/api/calendars")
             || path.startsWith("/api/values")
         ? COLLEGE
         : NONE;

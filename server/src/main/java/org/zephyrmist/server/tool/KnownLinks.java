@@ -11,8 +11,10 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.function.BiConsumer;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.tool.RelinkRule.Link;
 import org.zephyrmist.server.db.tables.records.VersionLinkRecord;
@@ -58,6 +60,33 @@ class KnownLinks {
    * @param which rows of {@code version_link}
    */
   void ofSections(UUID[] sections, Condition which, Each each) {
+    ByItem links = byItem(which);
+    for (HeldVersions.Held h : held.of(sections, links.items())) {
+      for (Linked l : links.of(h.version(), h.item())) {
+        h.in().forEach((section, in) -> each.link(section, l, in));
+      }
+    }
+  }
+
+  /** The same for all of them, where it is no matter since when they are there. */
+  void ofSections(UUID[] sections, BiConsumer<UUID, Linked> each) {
+    ByItem links = byItem(DSL.noCondition());
+    for (HeldVersions.HeldIn h : held.sections(sections, links.items())) {
+      for (Linked l : links.of(h.version(), h.item())) {
+        for (UUID section : h.in()) {
+          each.accept(section, l);
+        }
+      }
+    }
+  }
+
+  private record ByItem(Set<String> items, Map<String, List<Linked>> links) {
+    List<Linked> of(UUID version, String item) {
+      return links.getOrDefault(version + item, List.of());
+    }
+  }
+
+  private ByItem byItem(Condition which) {
     Map<String, List<Linked>> byItem = new HashMap<>();
     Set<String> items = new HashSet<>();
     db.select(VERSION_LINK.fields())
@@ -74,11 +103,7 @@ class KnownLinks {
                   .computeIfAbsent(l.getVersionId() + l.getItemKey(), k -> new ArrayList<>())
                   .add(linked(l, r.get(VERSION.MASTER_ID).toString()));
             });
-    for (HeldVersions.Held h : held.of(sections, items)) {
-      for (Linked l : byItem.getOrDefault(h.version() + h.item(), List.of())) {
-        h.in().forEach((section, in) -> each.link(section, l, in));
-      }
-    }
+    return new ByItem(items, byItem);
   }
 
   /** Links of one version. */

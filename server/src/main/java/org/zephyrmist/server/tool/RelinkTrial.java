@@ -10,7 +10,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
-import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
@@ -46,9 +45,7 @@ class RelinkTrial {
     rules.add(rule);
     Count count = new Count(new RelinkRules(rules), rule, relinking.today());
     links.ofSections(
-        at.keySet().toArray(UUID[]::new),
-        DSL.noCondition(),
-        (section, l, in) -> count.add(at.get(section), l));
+        at.keySet().toArray(UUID[]::new), (section, l) -> count.add(at.get(section), l));
     return count.told();
   }
 
@@ -57,6 +54,7 @@ class RelinkTrial {
     private final RelinkRules rules;
     private final RelinkRule rule;
     private final LocalDate day;
+    private final Set<String> hosts;
     private final Set<UUID> sections = new HashSet<>();
     private final List<RelinkApi.TriedLink> some = new ArrayList<>();
     private int links;
@@ -67,10 +65,14 @@ class RelinkTrial {
       this.rules = rules;
       this.rule = rule;
       this.day = day;
+      this.hosts = rules.hosts();
     }
 
     void add(ToolSection s, KnownLinks.Linked l) {
       links++;
+      if (!hosts.contains(l.host())) {
+        return;
+      }
       RelinkRules.Relinked r = rules.of(l.link(), l.master(), s.place(), day);
       if (r.rule().filter(x -> x.id().equals(rule.id())).isEmpty()) {
         return;

@@ -1,0 +1,138 @@
+package org.zephyrmist.server.calendar;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.util.HashSet;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.core.calendar.CalendarException;
+import org.zephyrmist.core.calendar.CalendarFile;
+import org.zephyrmist.core.calendar.Meetings;
+import org.zephyrmist.server.people.SignedIn;
+
+/** Calendars of terms, changed. */
+@RestController
+@RequestMapping(path = "/api/calendars", produces = MediaType.APPLICATION_JSON_VALUE)
+@PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
+class CalendarApi {
+  private final CalendarEdits edits;
+
+  CalendarApi(CalendarEdits edits) {
+    this.edits = edits;
+  }
+
+  record MadeCalendar(@NotNull UUID id) {}
+
+  /** A calendar of a part of a term. */
+  @PostMapping
+  @ResponseStatus(HttpStatus.CREATED)
+  MadeCalendar add(
+      @RequestParam UUID term,
+      @Valid @RequestBody CalendarEntry e,
+      @AuthenticationPrincipal SignedIn who) {
+    return new MadeCalendar(edits.add(term, e, who));
+  }
+
+  /** The calendar of a whole term is called as the term is. */
+  @PutMapping("/{calendar}")
+  void change(
+      @PathVariable UUID calendar,
+      @Valid @RequestBody CalendarEntry e,
+      @AuthenticationPrincipal SignedIn who) {
+    edits.change(calendar, e, who);
+  }
+
+  @DeleteMapping("/{calendar}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void end(@PathVariable UUID calendar, @AuthenticationPrincipal SignedIn who) {
+    edits.end(calendar, who);
+  }
+
+  record SectionsOfCalendar(@NotNull @Size(min = 1, max = 5_000) List<@NotNull UUID> sections) {}
+
+  /** These sections go by it from now on, and by no other. */
+  @PutMapping("/{calendar}/sections")
+  void go(
+      @PathVariable UUID calendar,
+      @Valid @RequestBody SectionsOfCalendar s,
+      @AuthenticationPrincipal SignedIn who) {
+    edits.go(calendar, s.sections(), who);
+  }
+
+  /**
+   * A calendar file.
+   *
+   * @param text of it (iCalendar, RFC 5545)
+   */
+  record DaysOffFile(@NotNull @Size(max = CalendarFile.MOST) String text) {}
+
+  /**
+   * What it has for the term; nothing is kept.
+   *
+   * @param outside events of other times
+   */
+  record DaysOffFound(@NotNull List<CalendarEntry.OffDay> off, int outside) {}
+
+  @PostMapping("/{calendar}/file")
+  DaysOffFound file(@PathVariable UUID calendar, @Valid @RequestBody DaysOffFile f) {
+    try {
+      CalendarFile.Found found =
+          CalendarFile.read(
+              f.text(), edits.within(calendar), edits.kept(calendar).calendar().zone());
+      return new DaysOffFound(
+          found.off().stream().map(CalendarEntry.OffDay::of).toList(), found.outside());
+    } catch (CalendarException e) {
+      throw CalendarEntry.refused(e);
+    }
+  }
+
+  /** A day of the week, Monday is 1, and from when to when. */
+  record MeetingTime(
+      @Min(1) @Max(7) int weekday, @NotNull LocalTime begins, @NotNull LocalTime ends) {}
+
+  /**
+   * When sections meet.
+   *
+   * @param weekly none: they do not meet
+   */
+  record SectionsMeet(
+      @NotNull @Size(min = 1, max = 5_000) List<@NotNull UUID> sections,
+      @NotNull @Size(max = 21) List<@NotNull @Valid MeetingTime> weekly,
+      @NotNull @Size(max = 200) List<@NotNull LocalDate> cancelled) {}
+
+  @PutMapping("/meetings")
+  void meet(@Valid @RequestBody SectionsMeet m, @AuthenticationPrincipal SignedIn who) {
+    Meetings meetings;
+    try {
+      meetings =
+          new Meetings(
+              m.weekly().stream()
+                  .distinct()
+                  .map(w -> new Meetings.Weekly(DayOfWeek.of(w.weekday()), w.begins(), w.ends()))
+                  .toList(),
+              new HashSet<>(m.cancelled()));
+    } catch (CalendarException e) {
+      throw CalendarEntry.refused(e);
+    }
+    edits.meet(m.sections(), meetings, who);
+  }
+}
