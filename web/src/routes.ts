@@ -1,5 +1,6 @@
 import type { Component } from 'svelte';
 import College from './college/College.svelte';
+import CalendarPage from './calendar/CalendarPage.svelte';
 import Coverage from './coverage/Coverage.svelte';
 import DriftPage from './coverage/DriftPage.svelte';
 import RulesPage from './coverage/RulesPage.svelte';
@@ -52,6 +53,7 @@ const routes: Route[] = [
   { at: '/tools/rules', page: RulesOfLinks },
   { at: '/tools/requests', page: RequestsPage },
   { at: '/tools', page: HostsPage },
+  { at: '/calendar', page: CalendarPage },
   { at: '/hand-overs', page: HandOversPage },
   { at: '/college', page: College },
   { at: '/record', page: Record },

@@ -12,6 +12,7 @@
     ['Sources', '/sources'],
     ['Deliveries', '/deliveries'],
     ['Tools', '/tools'],
+    ['Calendar', '/calendar'],
     ['Hand-overs', '/hand-overs'],
   ] as const;
   let running = $state.raw<Schemas['DeliverySummary'][]>([]);

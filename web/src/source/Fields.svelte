@@ -2,6 +2,7 @@
   import type { Field, Schemas } from '../api/client';
   import Act from '../frame/Act.svelte';
   import Lines from './Lines.svelte';
+  import Times from './Times.svelte';
   import type { Entry } from './entry';
   import type { Kept } from './editor/kept';
   import type { Node } from './tree';
@@ -66,21 +67,12 @@
   >
 {/snippet}
 
-{#if has('POINTS', 'CATEGORY', 'RUBRIC', 'GROUP_SET', 'ATTEMPTS', 'MINUTES', 'WEIGHT', 'DUE')}
+{#if has('POINTS', 'CATEGORY', 'RUBRIC', 'GROUP_SET', 'ATTEMPTS', 'MINUTES', 'WEIGHT')}
   <div class="small">
     {#if has('POINTS')}{@render small('points', 'Points', 'none')}{/if}
     {#if has('WEIGHT')}{@render small('weight', 'Percent of the grade', 'none')}{/if}
     {#if has('ATTEMPTS')}{@render small('attempts', 'Attempts', 'any')}{/if}
     {#if has('MINUTES')}{@render small('minutes', 'Minutes', 'any')}{/if}
-    {#if has('DUE')}
-      <label
-        ><span class="words">Due</span><input
-          class="entry fig"
-          type="datetime-local"
-          bind:value={entry.due}
-        /></label
-      >
-    {/if}
     {#if has('CATEGORY')}
       <label
         ><span class="words">Counts into</span><select class="entry" bind:value={entry.category}>
@@ -106,6 +98,9 @@
       >
     {/if}
   </div>
+{/if}
+{#if has('DUE', 'OPEN', 'WITHIN')}
+  <Times bind:entry {item} {nodes} />
 {/if}
 {#if has('HAND_IN')}
   <fieldset class="line">

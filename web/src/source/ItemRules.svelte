@@ -19,6 +19,8 @@
     LIVE: 'live: follows its origin by itself',
     PARTLY: 'copied, with a part that stays live',
   } as const;
+  /** A real time with a blank between day and time; a pattern as it is. */
+  const said = (at: string) => at.replace(/(\d)T(\d)/, '$1 $2');
   let to = $derived(item.own?.appliesTo);
   let applies = $derived(
     to?.nobody
@@ -61,7 +63,9 @@
   <span class="cut whom" title={applies}
     >For <b>{item.instructorsOnly ? 'instructors only, ' : ''}{applies}</b></span
   >
-  {#if item.due}<span>Due <b class="fig">{item.due.replace('T', ' ')}</b></span>{/if}
+  {#each [['Opens', item.opens], ['Due', item.due], ['Closes', item.closes]] as [word, at] (word)}
+    {#if at}<span>{word} <b class="fig">{said(at)}</b></span>{/if}
+  {/each}
   <span title={lives[item.live]}
     ><b>{item.live === 'PARTLY' ? 'partly live' : item.live.toLowerCase()}</b></span
   >

@@ -9,7 +9,14 @@ export function entryOf(i: Item) {
     html: i.html,
     points: i.points ?? '',
     address: i.address ?? '',
+    opens: i.opens ?? '',
     due: i.due ?? '',
+    closes: i.closes ?? '',
+    within: {
+      start: i.within?.start ?? '',
+      everyWeeks: i.within?.everyWeeks ?? 0,
+      oneAfterOther: i.within?.oneAfterOther ?? false,
+    },
     category: i.category ?? '',
     rubric: i.rubric ?? '',
     groupSet: i.groupSet ?? '',
@@ -50,7 +57,9 @@ export function changeOf(now: Entry, before: Entry): Schemas['ItemChange'] {
     'html',
     'points',
     'address',
+    'opens',
     'due',
+    'closes',
     'category',
     'rubric',
     'groupSet',
@@ -65,6 +74,8 @@ export function changeOf(now: Entry, before: Entry): Schemas['ItemChange'] {
       endings: list(now.handIn.endings, /[\s,;]+/).map((e) => e.replace(/^\./, '')),
       checked: now.handIn.checked,
     };
+  if (differs('within'))
+    c.within = { ...now.within, everyWeeks: Number(now.within.everyWeeks) || 0 };
   if (differs('criteria')) c.criteria = now.criteria.filter((x) => x.text.trim());
   if (differs('groups')) c.groups = list(now.groups, /\n/);
   if (differs('parameters'))

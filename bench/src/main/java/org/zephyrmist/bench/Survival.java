@@ -30,12 +30,18 @@ final class Survival {
       List.of("SLOW", "LIMIT", "ERROR", "CUT", "LOSE", "PART", "MEDDLE");
   private static final Map<String, String> SETTINGS =
       Map.of(
-          "ZEPHYRMIST_HEARTBEAT", "1s",
-          "ZEPHYRMIST_FIRST_PAUSE", "300ms",
-          "ZEPHYRMIST_LOOKSIFTHERE", "1s",
-          "ZEPHYRMIST_CALL_TIMEOUT", "5s",
-          "ZEPHYRMIST_LINES_AT_ONCE", "4",
-          Stage.TOOLS, Stage.toolsAddress());
+          "ZEPHYRMIST_HEARTBEAT",
+          "1s",
+          "ZEPHYRMIST_FIRST_PAUSE",
+          "300ms",
+          "ZEPHYRMIST_LOOKSIFTHERE",
+          "1s",
+          "ZEPHYRMIST_CALL_TIMEOUT",
+          "5s",
+          "ZEPHYRMIST_LINES_AT_ONCE",
+          "4",
+          Stage.TOOLS,
+          Stage.toolsAddress());
   private static final List<String> WRITTEN = List.of("PAGE", "SETUP");
   private static final int ITEMS = 20;
   private final Random random;

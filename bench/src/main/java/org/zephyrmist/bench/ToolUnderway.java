@@ -33,8 +33,7 @@ final class ToolUnderway {
 
   void enter() {
     administrator.signIn(College.ADMINISTRATOR, College.PASSWORD);
-    connection =
-        administrator.post("/api/tools/connections", entry(secret)).path("id").asString();
+    connection = administrator.post("/api/tools/connections", entry(secret)).path("id").asString();
   }
 
   /** From now on another server. */

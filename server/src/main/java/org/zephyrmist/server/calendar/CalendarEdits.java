@@ -30,7 +30,7 @@ import org.zephyrmist.server.web.Refusal;
 
 /** Changes to calendars, to which sections go by them, and to when sections meet. */
 @Component
-class CalendarEdits {
+public class CalendarEdits {
   private final DSLContext db;
   private final Calendars calendars;
   private final Reach reach;

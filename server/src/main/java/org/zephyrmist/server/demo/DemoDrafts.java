@@ -7,9 +7,11 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.UnaryOperator;
 import org.jooq.DSLContext;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.core.content.Aspects;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
@@ -78,6 +80,11 @@ class DemoDrafts {
   /** What is to change by its name in the API. */
   void change(UUID master, ItemKey key, Map<String, ?> what) {
     edits.change(draft(master), key, json.convertValue(what, ItemChange.class), designer());
+  }
+
+  /** Every item as one step. */
+  void rewrite(UUID master, String what, UnaryOperator<Aspects> how) {
+    edits.rewrite(draft(master), what, how, designer());
   }
 
   void rewrite(UUID master, String title, String from, String to) {

@@ -56,6 +56,7 @@ class DemoLoader implements ApplicationRunner {
   private final DemoInWork inWork;
   private final DemoSets sets;
   private final DemoTools tools;
+  private final DemoCalendars calendars;
   private final Queue queue;
   private final Events events;
   private final Workspace workspace;
@@ -74,6 +75,7 @@ class DemoLoader implements ApplicationRunner {
       DemoInWork inWork,
       DemoSets sets,
       DemoTools tools,
+      DemoCalendars calendars,
       Queue queue,
       Events events,
       Workspace workspace) {
@@ -90,6 +92,7 @@ class DemoLoader implements ApplicationRunner {
     this.inWork = inWork;
     this.sets = sets;
     this.tools = tools;
+    this.calendars = calendars;
     this.queue = queue;
     this.events = events;
     this.workspace = workspace;
@@ -112,6 +115,7 @@ class DemoLoader implements ApplicationRunner {
     millByPackages();
     platforms.add("Practice platform", settings.practiceAddress(), settings.practiceToken());
     admit();
+    calendars.make();
     fillByHand(college);
     UUID frame = masters.frame();
     List<DemoCourse> courses = DemoCourse.all();

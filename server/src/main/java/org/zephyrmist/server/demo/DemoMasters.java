@@ -33,6 +33,7 @@ class DemoMasters {
   private final Intakes intakes;
   private final Masters masters;
   private final DemoDrafts drafts;
+  private final DemoCalendars calendars;
   private final People people;
 
   DemoMasters(
@@ -41,12 +42,14 @@ class DemoMasters {
       Intakes intakes,
       Masters masters,
       DemoDrafts drafts,
+      DemoCalendars calendars,
       People people) {
     this.db = db;
     this.clock = clock;
     this.intakes = intakes;
     this.masters = masters;
     this.drafts = drafts;
+    this.calendars = calendars;
     this.people = people;
   }
 
@@ -127,6 +130,7 @@ class DemoMasters {
         "What should stay, what should go?",
         "<p>One of each, please.</p>",
         end);
+    drafts.change(id, drafts.find(id, "Safety card"), Map.of("due", "week 2 Fri 18:00"));
     drafts.rule(draft, meet, EditRule.STARTER);
     drafts.rule(draft, safety, EditRule.FIXED);
     setup(draft, meet, safety);
@@ -221,6 +225,7 @@ class DemoMasters {
     MasterRecord draft = drafts.draft(id);
     drafts.rule(draft, drafts.find(id, "Who teaches you"), EditRule.STARTER);
     drafts.rule(draft, drafts.find(id, "Syllabus"), EditRule.STARTER);
+    calendars.patterns(id, c);
     masters.freeze(id, "From the first edition", teodor());
     return id;
   }

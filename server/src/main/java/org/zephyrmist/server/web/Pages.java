@@ -17,6 +17,7 @@ class Pages {
     "/record/**",
     "/tools/**",
     "/hand-overs/**",
+    "/calendar/**",
     "/api-description",
     "/sign-in"
   })
