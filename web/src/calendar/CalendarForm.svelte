@@ -233,6 +233,7 @@
     color: var(--ink-2);
   }
   .check {
+    min-height: 26px;
     display: flex;
     align-items: center;
     gap: 4px;

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { api, got } from '../api/client';
+  import { api, got, type Schemas } from '../api/client';
   import Act from '../frame/Act.svelte';
   import HandFrame from '../frame/HandFrame.svelte';
   import { hand } from '../frame/hand.svelte';
@@ -33,8 +33,8 @@
   let p = $state.raw<Picture>();
   let trouble = $state.raw<unknown>();
   let reading = $state(0);
-  /** Masters whose drafts were moved from here, the last move last. */
-  let moves = $state.raw<string[][]>([]);
+  /** How each move made here is taken back, the last one last. */
+  let undos = $state.raw<(() => Promise<unknown>)[][]>([]);
 
   keyList.of = [
     ['← →', 'From day to day'],
@@ -49,16 +49,17 @@
   $effect(() => {
     const term = session.term?.id;
     void reading;
-    if (!term) return;
-    untrack(async () => {
-      try {
-        p = await got(api.GET('/api/calendars/ribbon', { params: { query: { term } } }));
-        trouble = undefined;
-      } catch (e) {
-        trouble = e;
-      }
-    });
+    if (term) untrack(() => void read(term));
   });
+
+  async function read(term: string) {
+    try {
+      p = await got(api.GET('/api/calendars/ribbon', { params: { query: { term } } }));
+      trouble = undefined;
+    } catch (e) {
+      trouble = e;
+    }
+  }
 
   let only = $derived(sorts.find((s) => s === place.get('only')));
   let text = $derived(place.get('find'));
@@ -105,36 +106,53 @@
     place.set({ line: b.title + b.words, day: isoOf(at), ...shut });
   }
   const shut = { calendar: '', part: '', meet: '', master: '' };
-  function close() {
+  /** What was entered is read before its form goes, so that the next begins with it. */
+  async function close() {
+    await read(session.term!.id);
     place.set(shut);
-    reading++;
   }
   function take(i: number) {
     hand.only(r!.bands[i].sections);
   }
-  async function move(items: At[], days: number) {
+  /** In the drafts of their masters, or for the sections in hand alone. */
+  async function move(items: At[], days: number, alone = false) {
     if (!items.length) return;
     try {
-      const by = movedBy(items);
-      for (const [id, of] of by)
-        await got(
-          api.POST('/api/masters/{id}/dates/move', {
-            params: { path: { id } },
-            body: { items: of, days },
-          }),
-        );
-      moves = [...moves, by.map(([m]) => m)];
+      const back: (() => Promise<unknown>)[] = [];
+      for (const [id, of] of movedBy(items)) {
+        if (alone) back.push(await set(id, items, days));
+        else back.push(await draft(id, of, days));
+      }
+      undos = [...undos, back];
       place.set({ day: isoOf(day + days) });
       reading++;
     } catch (e) {
       trouble = e;
     }
   }
+  async function draft(id: string, items: string[], days: number) {
+    const params = { path: { id } };
+    await got(api.POST('/api/masters/{id}/dates/move', { params, body: { items, days } }));
+    return () => got(api.POST('/api/masters/{id}/draft/undo', { params }));
+  }
+  async function set(master: string, items: At[], days: number) {
+    const of = items.filter((a) => a.due.master === master);
+    const sections = inHand.filter((s) => of.some((a) => a.row.sections.includes(s)));
+    const dates = of.map((a) => ({
+      item: a.due.item,
+      point: 'DUE' as const,
+      at: isoOf(dayOf(a.due.due) + days) + a.due.due.slice(10, 16),
+      byPattern: false,
+    }));
+    const put = (some: Schemas['SetDate'][]) =>
+      got(api.PUT('/api/calendars/dates', { body: { master, sections, dates: some } }));
+    await put(dates);
+    return () => put(dates.map(({ item, point }) => ({ item, point, byPattern: true })));
+  }
   async function undo() {
     try {
-      for (const id of moves.at(-1) ?? [])
-        await got(api.POST('/api/masters/{id}/draft/undo', { params: { path: { id } } }));
-      moves = moves.slice(0, -1);
+      for (const back of undos.at(-1) ?? []) await back();
+      undos = undos.slice(0, -1);
       reading++;
     } catch (e) {
       trouble = e;
@@ -157,6 +175,12 @@
       trouble = e;
     }
   }
+  const file = (format: string) => {
+    const q = new URLSearchParams({ term: session.term!.id, format });
+    const course = band?.byDay.values().next().value?.[0]?.row.course;
+    if (course && (line > 0 || r?.bands.length === 1)) q.set('course', course);
+    return '/api/calendars/due/file?' + q.toString();
+  };
   onEscape(() => {
     if (!opened) return false;
     place.set(shut);
@@ -237,7 +261,8 @@
         all={shown}
         {move}
         open={(w) => place.set({ week: w ? '1' : '' })}
-        moved={moves.length}
+        moved={undos.length}
+        hand={inHand.filter((x) => band.sections.includes(x)).length}
         {undo}
       />
     {/if}
@@ -262,6 +287,11 @@
         {#if may}<Act onclick={() => place.set({ ...shut, part: '1' })}
             >A calendar of a part of the term …</Act
           >{/if}
+        <p class="quiet">
+          What shells have, of {band?.calendar && line > 0 ? band.title : 'all courses'}:
+          <a class="link" download href={file('ICS')}>a calendar</a>,
+          <a class="link" download href={file('XLSX')}>a table</a>
+        </p>
         {#if p.masters.length}
           <h2>Masters</h2>
           <ul>

@@ -14,19 +14,24 @@
     open,
     moved,
     undo,
+    hand,
   }: {
     p: Picture;
     band: Band;
     from: number;
     days: number;
     all: At[];
-    move: (items: At[], days: number) => void;
+    move: (items: At[], days: number, alone: boolean) => void;
     /** The whole week, or the day alone. */
     open: (week: boolean) => void;
     /** How many steps can be taken back here. */
     moved: number;
     undo: () => void;
+    /** Sections of the line that are in hand. */
+    hand: number;
   } = $props();
+  let alone = $state(false);
+  const by = (n: number) => move(chosen, n, alone && hand > 0);
 
   const long = (d: number, weekday = true) =>
     new Date(isoOf(d)).toLocaleDateString('en-GB', {
@@ -91,7 +96,7 @@
               /></td
             >
             <td
-              ><a class="link" href="/sources/masters/{a.due.master}?at={a.due.item}"
+              ><a class="link" href="/sources/masters/{a.due.master}?item={a.due.item}"
                 >{a.due.title}</a
               ><br /><span class="quiet"
                 >{m?.code} · {many(a.due.sections, 'section')}{a.due.waiting
@@ -109,18 +114,25 @@
       </tbody>
     </table>
     <p class="quiet">
-      Move {taken.size ? many(taken.size, 'item') : 'all of these'}, in the draft of the master:
+      Move {taken.size ? many(taken.size, 'item') : 'all of these'}{alone && hand
+        ? ''
+        : ', in the draft of the master'}:
     </p>
     <div class="moves">
-      <Act onclick={() => move(chosen, -7)}>A week earlier</Act>
-      <Act onclick={() => move(chosen, -1)}>A day earlier</Act>
-      <Act onclick={() => move(chosen, 1)}>A day later</Act>
-      <Act onclick={() => move(chosen, 7)}>A week later</Act>
+      <Act onclick={() => by(-7)}>A week earlier</Act>
+      <Act onclick={() => by(-1)}>A day earlier</Act>
+      <Act onclick={() => by(1)}>A day later</Act>
+      <Act onclick={() => by(7)}>A week later</Act>
     </div>
+    {#if hand}
+      <label class="alone"
+        ><input type="checkbox" bind:checked={alone} />for the {many(hand, 'section')} in hand alone</label
+      >
+    {/if}
   {/if}
   {#if moved}
     <p>
-      {many(moved, 'move')} in drafts. They reach sections with the next version.
+      {many(moved, 'move')} here; {moved === 1 ? 'it reaches' : 'they reach'} shells with a delivery.
       <button class="link" onclick={undo}>Take the last one back</button>
     </p>
   {/if}
@@ -178,6 +190,12 @@
   }
   .mind {
     color: var(--mind);
+  }
+  .alone {
+    display: flex;
+    gap: 6px;
+    align-items: center;
+    margin-bottom: 8px;
   }
   .moves {
     display: grid;

@@ -220,6 +220,36 @@ class CalendarIT extends ServerIT {
   }
 
   @Test
+  void aDateOfChosenSectionsReachesTheirShellsAloneAndIsTakenAlong() throws Exception {
+    List<UUID> to = sections("lgt-cg1", "lgt-cg2");
+    String master = master("CG");
+    edit(master, "Paper plot", "{\"due\":\"week 5 Mon 18:00\"}");
+    freeze(master, "with a pattern");
+    String own =
+        "{\"master\":\"%s\",\"sections\":[\"%s\"],\"dates\":[{\"item\":\"%s\",\"point\":\"DUE\",%s}]}";
+    String item = key(master, "Paper plot");
+    kept(
+        coordinator.put(
+            "/api/calendars/dates",
+            own.formatted(
+                master, to.get(1), item, "\"at\":\"2026-10-08T12:00\",\"byPattern\":false")));
+    deliver(master, 2, to);
+    assertThat(due("lgt-cg1", "Paper plot")).isEqualTo("2026-10-05T18:00");
+    assertThat(due("lgt-cg2", "Paper plot")).isEqualTo("2026-10-08T12:00");
+    String file = "/api/calendars/due/file?term=" + term() + "&section=" + to.get(1) + "&format=";
+    assertThat(coordinator.get(file + "ICS").text())
+        .contains("SUMMARY:Paper plot")
+        .contains("DTSTART:20261008T");
+    assertThat(coordinator.get(file + "CSV").text())
+        .contains("LGT 110,lgt-cg2,Paper plot,assignment,,2026-10-08 12:00");
+    kept(
+        coordinator.put(
+            "/api/calendars/dates", own.formatted(master, to.get(1), item, "\"byPattern\":true")));
+    deliver(master, 2, to);
+    assertThat(due("lgt-cg2", "Paper plot")).isEqualTo("2026-10-05T18:00");
+  }
+
+  @Test
   void realDatesBecomePatternsMoveAndComeBack() throws Exception {
     sections("lgt-cd1");
     String master = master("CD");

@@ -237,6 +237,7 @@ class MatrixIT extends ServerIT {
           "/api/coverage/masters/{id}/items/{key}" ->
           path + "?term=" + values.get("term");
       case "/api/ledger/receipts/file" -> path + "?format=CSV";
+      case "/api/calendars/due/file" -> path + "?format=CSV&term=" + values.get("term");
       case "/api/deliveries/{id}/plan/file" -> path + "?format=XLSX";
       case "/api/coverage/sets", "/api/coverage/sets/{set}/sections", "/api/coverage/rules" ->
           c.method().equals("GET") ? path + "?term=" + values.get("term") : path;
@@ -329,6 +330,10 @@ class MatrixIT extends ServerIT {
       case "PUT /api/calendars/{calendar}" -> calendar("Whole term");
       case "PUT /api/calendars/{calendar}/sections" -> "{" + sections + "}";
       case "PUT /api/calendars/meetings" -> "{" + sections + ",\"weekly\":[],\"cancelled\":[]}";
+      case "PUT /api/calendars/dates" ->
+          """
+          {"master":"%s",%s,"dates":[{"item":"%s","point":"DUE","byPattern":true}]}"""
+              .formatted(values.get("master"), sections, values.get("key"));
       case "POST /api/calendars/{calendar}/file" -> "{\"text\":\"\"}";
       case "PUT /api/masters/{id}/dates/off" -> "{\"rule\":\"LEAVE\",\"byKind\":{}}";
       case "POST /api/masters/{id}/dates/patterns" ->

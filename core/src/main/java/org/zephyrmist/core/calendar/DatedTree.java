@@ -1,6 +1,7 @@
 package org.zephyrmist.core.calendar;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -31,6 +32,11 @@ public record DatedTree(Tree tree, Set<String> forms) {
 
   private static Fingerprint timing(Node n) {
     return n.aspects().get(Aspect.TIMING);
+  }
+
+  /** Whether any of these forms has a pattern, so that sections have dates of their own by it. */
+  public static boolean patterned(Collection<String> forms) {
+    return forms.stream().anyMatch(f -> f.contains("\"pattern\""));
   }
 
   /** The items of a version with their patterns, in their order. */

@@ -1,25 +1,17 @@
 package org.zephyrmist.core.calendar;
 
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 
-/** Days from a first to a last one, with both of them; at most two years. */
+/** Days from a first to a last one, with both of them. */
 public record Days(LocalDate first, LocalDate last) {
-  private static final long LONGEST = 731;
-
   /**
-   * @throws CalendarException if the last is before the first, or too far away
+   * @throws CalendarException if the last is before the first
    */
   public Days {
     if (last.isBefore(first)) {
       throw new CalendarException(
           "The last day, " + last + ", is before the first, " + first + ".",
           "Change one of the two.");
-    }
-    if (ChronoUnit.DAYS.between(first, last) > LONGEST) {
-      throw new CalendarException(
-          "From " + first + " to " + last + " are more than two years.",
-          "Look whether a year is mistyped.");
     }
   }
 

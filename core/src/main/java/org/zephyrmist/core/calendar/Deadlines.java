@@ -20,13 +20,13 @@ public final class Deadlines {
    * @param id the same whenever it is asked for, so that a moved one moves in calendars too
    * @param about what more is said of it; empty: nothing
    */
-  public record Deadline(String id, String title, String about, LocalDateTime at) {}
+  public record Deadline(String id, String title, String about, LocalDateTime at, ZoneId zone) {}
 
   /**
    * @param name of the calendar
    * @param now when it was made
    */
-  public static String calendar(String name, List<Deadline> all, ZoneId zone, Instant now) {
+  public static String calendar(String name, List<Deadline> all, Instant now) {
     ICalendar c = CalendarFile.empty(PRODUCT);
     c.setName(name);
     for (Deadline d : all) {
@@ -37,7 +37,7 @@ public final class Deadlines {
       if (!d.about().isEmpty()) {
         e.setDescription(d.about());
       }
-      e.setDateStart(CalendarFile.moment(d.at(), zone), true);
+      e.setDateStart(CalendarFile.moment(d.at(), d.zone()), true);
       e.setTransparency(true); // nobody is busy because something is due
       c.addEvent(e);
     }

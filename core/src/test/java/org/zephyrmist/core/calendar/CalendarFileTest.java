@@ -94,8 +94,11 @@ class CalendarFileTest {
             "LGT 110",
             List.of(
                 new Deadlines.Deadline(
-                    "a@b", "Paper plot, Week 3", "Section 01", Springs.at("2027-03-12T23:59"))),
-            Springs.CENTRAL,
+                    "a@b",
+                    "Paper plot, Week 3",
+                    "Section 01",
+                    Springs.at("2027-03-12T23:59"),
+                    Springs.CENTRAL)),
             Instant.parse("2027-01-01T00:00:00Z"));
     assertThat(text)
         .contains("BEGIN:VEVENT\r\n", "DTSTART:20270313T055900Z\r\n", "UID:a@b\r\n")

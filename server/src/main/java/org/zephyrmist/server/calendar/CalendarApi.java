@@ -7,6 +7,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.util.HashSet;
 import java.util.List;
@@ -27,6 +28,8 @@ import org.springframework.web.bind.annotation.RestController;
 import org.zephyrmist.core.calendar.CalendarException;
 import org.zephyrmist.core.calendar.CalendarFile;
 import org.zephyrmist.core.calendar.Meetings;
+import org.zephyrmist.core.content.Point;
+import org.zephyrmist.server.master.Masters;
 import org.zephyrmist.server.people.SignedIn;
 
 /** Calendars of terms, changed. */
@@ -35,9 +38,13 @@ import org.zephyrmist.server.people.SignedIn;
 @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
 class CalendarApi {
   private final CalendarEdits edits;
+  private final SectionDates dates;
+  private final Masters masters;
 
-  CalendarApi(CalendarEdits edits) {
+  CalendarApi(CalendarEdits edits, SectionDates dates, Masters masters) {
     this.edits = edits;
+    this.dates = dates;
+    this.masters = masters;
   }
 
   record MadeCalendar(@NotNull UUID id) {}
@@ -103,6 +110,29 @@ class CalendarApi {
     } catch (CalendarException e) {
       throw CalendarEntry.refused(e);
     }
+  }
+
+  /**
+   * A date of chosen sections.
+   *
+   * @param at absent: it has no such date there
+   * @param byPattern it is what the pattern says again
+   */
+  record SetDate(
+      @NotNull @Size(min = 1, max = 80) String item,
+      @NotNull Point point,
+      LocalDateTime at,
+      boolean byPattern) {}
+
+  record SectionsDates(
+      @NotNull UUID master,
+      @NotNull @Size(min = 1, max = 5_000) List<@NotNull UUID> sections,
+      @NotNull @Size(min = 1, max = 3_000) List<@NotNull @Valid SetDate> dates) {}
+
+  /** Dates for these sections alone; they reach the shells with a delivery. */
+  @PutMapping("/dates")
+  void dates(@Valid @RequestBody SectionsDates d, @AuthenticationPrincipal SignedIn who) {
+    dates.set(masters.get(d.master(), who), d.sections(), d.dates(), who);
   }
 
   /** A day of the week, Monday is 1, and from when to when. */

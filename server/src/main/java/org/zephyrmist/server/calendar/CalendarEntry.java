@@ -9,6 +9,7 @@ import java.time.DateTimeException;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -40,6 +41,7 @@ public record CalendarEntry(
     @NotNull @Size(min = 1, max = 7) Set<@NotNull @Min(1) @Max(7) Integer> weekdays,
     @NotNull Fit fit,
     @NotNull @Size(max = 200) List<@NotNull @Valid OffDay> off) {
+  private static final long LONGEST = 731;
 
   /** Days on which nobody teaches. */
   public record OffDay(
@@ -75,6 +77,11 @@ public record CalendarEntry(
     if ((finalsFirst == null) != (finalsLast == null)) {
       throw Refusal.bad(
           "Of the finals one day is said and the other is not.", "Enter both days, or neither.");
+    }
+    if (ChronoUnit.DAYS.between(first, last) > LONGEST) {
+      throw Refusal.bad(
+          "From " + first + " to " + last + " are more than two years.",
+          "Look whether a year is mistyped.");
     }
     try {
       return new TermCalendar(

@@ -72,13 +72,17 @@ public class Dating {
   /** A version with the dates of a section; what it says of timing is in the tree's forms. */
   public DatedTree of(UUID master, Tree tree, UUID section) {
     Map<Fingerprint, String> forms = bodies.get(DatedTree.timings(tree));
+    OwnDates own = own(master, List.of(section)).getOrDefault(section, OwnDates.NONE);
+    if (!DatedTree.patterned(forms.values())) {
+      return DatedTree.of(tree, forms, Optional.empty(), OffDays.USUAL, own);
+    }
     return DatedTree.of(
         tree,
         forms,
         Optional.ofNullable(calendars.sections(List.of(section)).get(section))
             .map(Calendars.Goes::days),
         off(master),
-        own(master, List.of(section)).getOrDefault(section, OwnDates.NONE));
+        own);
   }
 
   /**
@@ -88,8 +92,12 @@ public class Dating {
    */
   public Becoming becoming(UUID master, Tree tree, List<UUID> at) {
     Map<Fingerprint, String> forms = bodies.get(DatedTree.timings(tree));
-    Map<UUID, Calendars.Goes> goes = calendars.sections(at);
     Map<UUID, OwnDates> own = own(master, at);
+    boolean patterned = DatedTree.patterned(forms.values());
+    if (!patterned && own.isEmpty()) {
+      return Becoming.AS_SAID;
+    }
+    Map<UUID, Calendars.Goes> goes = patterned ? calendars.sections(at) : Map.of();
     OffDays off = off(master);
     Map<Object, Tree> alike = new HashMap<>();
     List<Tree> trees =

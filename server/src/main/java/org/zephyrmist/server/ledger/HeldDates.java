@@ -15,8 +15,11 @@ import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.Timing;
 
 /** Dates that sections hold. */
 @Component
@@ -64,6 +67,38 @@ public class HeldDates {
                         new ItemKey(r.get("item_key", String.class)),
                         Fingerprint.of(r.get("sent", byte[].class)),
                         Optional.ofNullable(r.get("own", byte[].class)).map(Fingerprint::of))));
+    return all;
+  }
+
+  /**
+   * An item with dates, as a section has it now.
+   *
+   * @param timing what the shell said when it was last read
+   */
+  public record Here(UUID section, ItemKey item, String title, Kind kind, Fingerprint timing) {}
+
+  /** Items of sections that have any date. */
+  public List<Here> here(Collection<UUID> sections) {
+    List<Here> all = new ArrayList<>();
+    db.fetch(
+            "select section_id, item_key, title, item_kind, substring(here from ?::int for ?::int) as"
+                + " timing from holding where section_id = any(?::uuid[]) and here is not null and"
+                + " substring(here from ?::int for ?::int) <> ?",
+            AT,
+            Fingerprint.LENGTH,
+            sections.toArray(UUID[]::new),
+            AT,
+            Fingerprint.LENGTH,
+            Fingerprint.of(AspectForms.form(Timing.NONE)).bytes())
+        .forEach(
+            r ->
+                all.add(
+                    new Here(
+                        r.get("section_id", UUID.class),
+                        new ItemKey(r.get("item_key", String.class)),
+                        r.get("title", String.class),
+                        Kind.valueOf(r.get("item_kind", String.class)),
+                        Fingerprint.of(r.get("timing", byte[].class)))));
     return all;
   }
 

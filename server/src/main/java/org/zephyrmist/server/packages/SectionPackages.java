@@ -14,6 +14,7 @@ import org.zephyrmist.core.cartridge.PackageChoices;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.Point;
 import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.server.content.Files;
@@ -97,7 +98,7 @@ class SectionPackages {
       what.add("make it (" + i.kind().words() + ")");
     }
     if (!i.timing().equals(Timing.NONE)) {
-      what.add("set its dates");
+      what.add("set its dates (" + words(i.timing()) + ")");
     }
     if (!i.visibility().shown()) {
       what.add("hide it");
@@ -105,6 +106,14 @@ class SectionPackages {
     return what.isEmpty()
         ? Optional.empty()
         : Optional.of(i.title() + ": " + String.join(", ", what));
+  }
+
+  private static String words(Timing t) {
+    List<String> all = new ArrayList<>();
+    for (Point p : Point.values()) {
+      t.at(p).ifPresent(at -> all.add(p.word() + " " + at.toString().replace('T', ' ')));
+    }
+    return String.join(", ", all);
   }
 
   void write(WaitingPackages.One w, Change change, OutputStream out) throws IOException {
