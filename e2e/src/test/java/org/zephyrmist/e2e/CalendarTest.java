@@ -65,7 +65,7 @@ class CalendarTest {
   private static Locator deliver() {
     return page.getByRole(
             AriaRole.BUTTON,
-            new Page.GetByRoleOptions().setName(Pattern.compile("^Deliver .* to \\d+ section")))
+            new Page.GetByRoleOptions().setName(Pattern.compile("^Deliver (all \\d+ )?to")))
         .first();
   }
 

@@ -61,7 +61,6 @@ class Shots {
       page.getByText("Comes along, because").waitFor();
       shot("order");
       go("/deliveries");
-      shot("deliveries");
       page.getByText("waits for your word").last().click();
       page.getByRole(AriaRole.GRID).waitFor();
       page.keyboard().press("n");
@@ -99,6 +98,14 @@ class Shots {
                   .setName(Pattern.compile("Take in hand: CueBench, not connected")))
           .click();
       shot("hosts");
+      page.evaluate("sessionStorage.removeItem('hand')");
+      go("/calendar");
+      page.getByRole(AriaRole.GRID).focus();
+      for (String key : new String[] {"n", "n", "n", " "}) {
+        page.keyboard().press(key);
+      }
+      page.getByText("sections in hand").first().waitFor();
+      shot("calendar");
       colours("dark");
       page.evaluate("sessionStorage.removeItem('hand')");
       go("/hand-overs");
