@@ -69,7 +69,7 @@ const row = (course: string, dates: Due[], more: Partial<Row> = {}): Row => ({
 const picture = (rows: Row[], calendars = [calendar('whole', '2027-01-18', '2027-05-07')]) =>
   ({ calendars, masters: [], rows, undated: 0 }) as Picture;
 
-test('each course is a line, and all of them together are the first', () => {
+test('all sections are the first line, then each course, the busiest first', () => {
   const r = ribbon(
     picture([
       row('LGT 110', [due('a', '2027-02-05T23:59')]),
@@ -81,10 +81,10 @@ test('each course is a line, and all of them together are the first', () => {
   );
   expect(r.bands.map((b) => [b.title, b.dates])).toEqual([
     ['All sections', 6],
-    ['LGT 110', 2],
     ['SND 120', 4],
+    ['LGT 110', 2],
   ]);
-  expect(r.bands[2].words).toBe('2 sections, evenings on Tue and Thu');
+  expect(r.bands[1].words).toBe('2 sections, evenings on Tue and Thu');
   expect(load(r.bands[0].byDay.get(dayOf('2027-02-05'))!)).toBe(4);
 });
 

@@ -132,6 +132,13 @@ function band(
   };
 }
 
+/** Courses with most dates first; a course stays together. */
+function busiest(rows: Row[]): Row[] {
+  const most = new Map<string, number>();
+  for (const r of rows) most.set(r.course, Math.max(most.get(r.course) ?? 0, r.dates.length));
+  return [...rows].sort((a, b) => most.get(b.course)! - most.get(a.course)!);
+}
+
 /** How much is due: one for each section and item. */
 export const load = (all: At[]) => all.reduce((n, a) => n + a.due.sections, 0);
 
@@ -164,7 +171,7 @@ export function ribbon(p: Picture, only?: Sort, text = ''): Ribbon {
   const keep = (d: Due) => !only || sortsOf(d).includes(only);
   const bands: Band[] = [];
   const whole = p.calendars.find((c) => c.whole);
-  const withDates = rows.filter((r) => r.dates.length);
+  const withDates = busiest(rows.filter((r) => r.dates.length));
   if (withDates.length > 1)
     bands.push(band('All sections', 'what is due each day', withDates, whole, keep));
   for (const r of withDates) {

@@ -13,7 +13,7 @@
   const why: Record<Schemas['StaysOut']['why'], string> = {
     STUDENT_WORK: 'Work, grades and posts of students stay where they are.',
     ANNOUNCEMENT: 'Announcements of that term stay out.',
-    DATES: 'Dates of that term are taken off.',
+    DATES: 'Dates that no pattern of the term can say are taken off.',
     TOOL_TIE: 'What tied tools to a course of that term is taken off.',
     FRESH_EACH_TERM: 'What is taken fresh each term comes from its own source.',
     EMPTY_MODULE: 'Modules in which nothing is left stay out.',

@@ -285,6 +285,21 @@ class CalendarIT extends ServerIT {
   }
 
   @Test
+  void aMasterFromAShellHasTheDatesOfItsTermAsPatterns() throws Exception {
+    List<UUID> to = sections("lgt-ch1");
+    String master = master("CH");
+    edit(master, "Paper plot", "{\"due\":\"2026-10-05T18:00\"}");
+    freeze(master, "with a date");
+    deliver(master, 2, to);
+    Caller.Answer made =
+        coordinator.post(
+            "/api/masters/shells/" + to.get(0),
+            "{\"code\":\"CHS\",\"title\":\"From a shell\",\"courses\":[]}");
+    assertThat(made.status()).as(made.text()).isEqualTo(201);
+    assertThat(draftDue(made.json().path("id").asString())).isEqualTo("week 5 Mon 18:00");
+  }
+
+  @Test
   void datesThatWouldFollowEachOtherInACircleAndNonsenseAreRefused() throws Exception {
     sections("lgt-ce1");
     String master = master("CE");

@@ -36,7 +36,7 @@ class WholeIT extends ServerIT {
     assertThat(look.path("known").asInt()).isEqualTo(6);
     assertThat(look.path("missing").get(0).asString()).isEqualTo("stage.pdf");
     assertThat(look.path("left").valueStream().map(l -> l.path("why").asString()))
-        .contains("DATES", "STUDENT_WORK");
+        .contains("STUDENT_WORK");
     String made =
         coordinator
             .post(

@@ -7,6 +7,7 @@ import biweekly.component.VEvent;
 import biweekly.io.ParseWarning;
 import biweekly.io.text.ICalReader;
 import biweekly.property.DateOrDateTimeProperty;
+import biweekly.util.Frequency;
 import biweekly.util.ICalDate;
 import biweekly.util.com.google.ical.compat.javautil.DateIterator;
 import java.io.IOException;
@@ -18,8 +19,10 @@ import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Date;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TimeZone;
 
 /**
@@ -33,6 +36,8 @@ public final class CalendarFile {
   private static final int MOST_EVENTS = 5_000;
   private static final int MOST_REPEATS = 2_000;
   private static final int LONGEST_NAME = 200;
+  private static final Set<Frequency> TOO_OFTEN =
+      EnumSet.of(Frequency.SECONDLY, Frequency.MINUTELY, Frequency.HOURLY);
 
   private CalendarFile() {}
 
@@ -118,6 +123,7 @@ public final class CalendarFile {
           "The event “" + name(e) + "” does not say when it begins (DTSTART).",
           "Look at it in the calendar it came from.");
     }
+    notTooOften(e);
     boolean timed = start.get().hasTime();
     ZoneId in = timed ? zone : ZoneId.systemDefault();
     LocalDate first = day(start.get(), in);
@@ -141,6 +147,16 @@ public final class CalendarFile {
       }
     }
     return all;
+  }
+
+  /** Days repeat by the day at the most; every second since 1990 nobody wants to count. */
+  private static void notTooOften(VEvent e) {
+    if (e.getRecurrenceRule() != null
+        && TOO_OFTEN.contains(e.getRecurrenceRule().getValue().getFrequency())) {
+      throw new CalendarException(
+          "The event “" + name(e) + "” repeats more often than once a day.",
+          "Take it out of the calendar that is exported.");
+    }
   }
 
   /** The end of an event of whole days is the day after it (RFC 5545, section 3.6.1). */

@@ -103,7 +103,7 @@ public final class DatePlan {
     laid.remark()
         .ifPresent(
             r -> tell(i.key(), r, p, laid.said().or(laid::day).orElseGet(days::firstDay), ""));
-    laid.day().ifPresent(d -> set(i, p, d, w));
+    laid.day().ifPresent(d -> set(i, p, d, laid.said().orElse(d), w));
   }
 
   /** A date that the master has as a real one stays what it is. */
@@ -117,7 +117,7 @@ public final class DatePlan {
     put(i.key(), p, at, at.toLocalDate());
   }
 
-  private void set(Undated i, Point p, LocalDate day, When w) {
+  private void set(Undated i, Point p, LocalDate day, LocalDate asSaid, When w) {
     LocalDate on = day;
     Optional<DaysOff> in = days.calendar().off(day);
     if (in.isPresent() && !w.pattern().fixed()) {
@@ -128,7 +128,7 @@ public final class DatePlan {
       tell(i.key(), kind, p, day, in.get().name());
     }
     LocalTime at = w.at().or(() -> days.meetings().begins(day.getDayOfWeek())).orElse(BEGINNING);
-    put(i.key(), p, on.atTime(at), day);
+    put(i.key(), p, on.atTime(at), asSaid);
   }
 
   private void put(ItemKey k, Point p, LocalDateTime at, LocalDate asSaid) {

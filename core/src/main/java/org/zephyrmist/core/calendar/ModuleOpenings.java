@@ -11,6 +11,7 @@ import org.zephyrmist.core.content.DatePattern;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.ModuleDates;
+import org.zephyrmist.core.content.OffRule;
 import org.zephyrmist.core.content.Point;
 import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.content.TimingPattern;
@@ -54,7 +55,9 @@ final class ModuleOpenings {
       t = without(t, Point.OPENS) ? with(t, Point.OPENS, opens(m, i)) : t;
       boolean lastOfAll = i == all.size() - 1 || m.everyWeeks() == 0;
       When closes =
-          m.oneAfterOther() && !lastOfAll ? dayBefore(opens(m, i + 1)) : new When(END, END_OF_DAY);
+          m.oneAfterOther() && !lastOfAll
+              ? before(all.get(i + 1).key(), opens(m, i + 1))
+              : new When(END, END_OF_DAY);
       t = without(t, Point.CLOSES) ? with(t, Point.CLOSES, closes) : t;
       becomes.put(all.get(i).key(), t);
     }
@@ -69,13 +72,23 @@ final class ModuleOpenings {
     return t.with(all);
   }
 
+  /** Further than a pattern can say is the end. */
   private static When opens(ModuleDates m, int nth) {
-    return Shifted.by(m.start(), nth * m.everyWeeks() * 7);
+    try {
+      return Shifted.by(m.start(), nth * m.everyWeeks() * 7);
+    } catch (Shifted.NotPossible tooFar) {
+      return new When(END, m.start().at().orElse(END_OF_DAY));
+    }
   }
 
-  /** It closes at the end of the day before the next opens. */
-  private static When dayBefore(When next) {
-    DatePattern before = Shifted.by(next, -1).pattern();
-    return new When(before, Optional.of(END_OF_DAY), next.off());
+  /** It closes at the end of the day before the next opens; before a meeting that is no meeting. */
+  private static When before(ItemKey next, When opens) {
+    if (opens.pattern() instanceof DatePattern.Meeting) {
+      return new When(
+          new DatePattern.Beside(-1, next, Point.OPENS),
+          Optional.of(END_OF_DAY),
+          Optional.of(OffRule.TEACHING_DAY_BEFORE));
+    }
+    return new When(Shifted.by(opens, -1).pattern(), Optional.of(END_OF_DAY), opens.off());
   }
 }

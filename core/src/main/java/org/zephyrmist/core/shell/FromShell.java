@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import org.zephyrmist.core.content.Aspects;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
@@ -19,9 +20,9 @@ import org.zephyrmist.core.content.Timing;
 
 /**
  * What of a shell becomes a master. Students' work never comes along; announcements of a term,
- * dates, what ties tool links to a course of that term, and what is taken fresh from its source
- * each term stay out and are named. Items that a source has keep their key and are known as the
- * source's.
+ * dates that do not become patterns, what ties tool links to a course of that term, and what is
+ * taken fresh from its source each term stay out and are named. Items that a source has keep their
+ * key and are known as the source's.
  *
  * @param items each after the module that holds it
  * @param origins of recognised items, by their key in the master
@@ -71,7 +72,15 @@ public record FromShell(List<Item> items, Map<ItemKey, Known> origins, List<Left
    * @param known the item of a source that one of the shell is; none if it is the shell's own
    */
   public static FromShell of(List<There> shell, Function<Item, Optional<Known>> known) {
-    Run run = new Run(known);
+    return of(shell, known, t -> t);
+  }
+
+  /**
+   * @param patterns makes patterns of the real dates of that term; dates that stay real stay out
+   */
+  public static FromShell of(
+      List<There> shell, Function<Item, Optional<Known>> known, UnaryOperator<Timing> patterns) {
+    Run run = new Run(known, patterns);
     shell.forEach(run::key);
     shell.forEach(run::take);
     run.dropEmptyModules();
@@ -80,6 +89,7 @@ public record FromShell(List<Item> items, Map<ItemKey, Known> origins, List<Left
 
   private static final class Run {
     private final Function<Item, Optional<Known>> known;
+    private final UnaryOperator<Timing> patterns;
     private final Map<String, ItemKey> keys = new HashMap<>();
     private final Map<String, Known> sources = new HashMap<>();
     private final Set<ItemKey> taken = new HashSet<>();
@@ -87,8 +97,9 @@ public record FromShell(List<Item> items, Map<ItemKey, Known> origins, List<Left
     private final Map<ItemKey, Known> origins = new HashMap<>();
     private final List<Left> left = new ArrayList<>();
 
-    Run(Function<Item, Optional<Known>> known) {
+    Run(Function<Item, Optional<Known>> known, UnaryOperator<Timing> patterns) {
       this.known = known;
+      this.patterns = patterns;
     }
 
     /** A source's key is used once, however often its item was copied within the shell. */
@@ -116,8 +127,12 @@ public record FromShell(List<Item> items, Map<ItemKey, Known> origins, List<Left
       }
       Aspects a = Aspects.of(i);
       if (!i.timing().equals(Timing.NONE)) {
-        left.add(new Left(Why.DATES, i.title()));
-        a = a.with(Timing.NONE);
+        Timing anew = patterns.apply(i.timing());
+        Timing kept = Timing.NONE.with(anew.patterns());
+        if (!kept.equals(anew)) {
+          left.add(new Left(Why.DATES, i.title()));
+        }
+        a = a.with(kept);
       }
       a = launched(a, i, source);
       a = Mentions.renamed(a, this::named);

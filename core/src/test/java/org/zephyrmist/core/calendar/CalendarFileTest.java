@@ -6,6 +6,7 @@ import static org.zephyrmist.core.calendar.Springs.day;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.TimeZone;
 import org.junit.jupiter.api.Test;
 
 class CalendarFileTest {
@@ -53,6 +54,47 @@ class CalendarFileTest {
                 "SUMMARY:No classes", "DTSTART;VALUE=DATE:19900105", "RRULE:FREQ=WEEKLY;BYDAY=FR"));
     assertThat(f.off()).hasSize(17).allMatch(o -> TERM.contains(o.days().first()));
     assertThat(f.off().get(0).days().first()).isEqualTo(day("2027-01-22"));
+  }
+
+  @Test
+  void whatRepeatsTooOftenOrNeverIsNoTrap() {
+    assertThatThrownBy(
+            () -> read(event("SUMMARY:Tick", "DTSTART:19900101T000000Z", "RRULE:FREQ=SECONDLY")))
+        .isInstanceOf(CalendarException.class)
+        .hasMessageContaining("more often than once a day");
+    assertThat(
+            read(event(
+                    "SUMMARY:30 February",
+                    "DTSTART;VALUE=DATE:20270105",
+                    "RRULE:FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30"))
+                .off())
+        .isEmpty();
+  }
+
+  @Test
+  void aDayIsTheSameDayWhereverTheServerStands() {
+    TimeZone here = TimeZone.getDefault();
+    try {
+      for (String zone : List.of("Pacific/Auckland", "America/Los_Angeles", "UTC")) {
+        TimeZone.setDefault(TimeZone.getTimeZone(zone));
+        assertThat(
+                read(
+                        event(
+                            "SUMMARY:Break",
+                            "DTSTART;VALUE=DATE:20270308",
+                            "DTEND;VALUE=DATE:20270313",
+                            "RRULE:FREQ=WEEKLY;COUNT=2"))
+                    .off()
+                    .stream()
+                    .map(DaysOff::days))
+            .as(zone)
+            .containsExactly(
+                new Days(day("2027-03-08"), day("2027-03-12")),
+                new Days(day("2027-03-15"), day("2027-03-19")));
+      }
+    } finally {
+      TimeZone.setDefault(here);
+    }
   }
 
   @Test

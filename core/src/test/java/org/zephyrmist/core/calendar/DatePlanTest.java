@@ -26,6 +26,7 @@ import org.zephyrmist.core.Laws;
 import org.zephyrmist.core.content.DatePattern;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.ModuleDates;
 import org.zephyrmist.core.content.OffRule;
 import org.zephyrmist.core.content.Point;
 import org.zephyrmist.core.content.Timing;
@@ -170,6 +171,38 @@ class DatePlanTest {
         .contains(at("2027-01-26T18:30"));
     assertThat(kinds(due("meeting 90", d))).containsExactly(Remark.Kind.TOO_FEW_MEETINGS);
     assertThat(kinds(due("meeting 1", SPRING))).containsExactly(Remark.Kind.NO_MEETINGS);
+  }
+
+  private static Map<ItemKey, Dated> module(CountedDays in, String start, int weeks, int items) {
+    ItemKey module = new ItemKey("module");
+    TimingPattern within =
+        TimingPattern.NONE.within(
+            Optional.of(new ModuleDates(When.of(start, Point.OPENS).orElseThrow(), weeks, true)));
+    List<Undated> all = new ArrayList<>();
+    all.add(new Undated(module, Kind.MODULE, Optional.empty(), Timing.NONE.with(within)));
+    for (int i = 0; i < items; i++) {
+      all.add(new Undated(new ItemKey("i" + i), Kind.PAGE, Optional.of(module), Timing.NONE));
+    }
+    return DatePlan.of(all, in, OffDays.USUAL);
+  }
+
+  @Test
+  void whatIsStaggeredByMeetingsClosesTheDayBeforeTheNextMeeting() {
+    Meetings mondays =
+        new Meetings(
+            List.of(new Meetings.Weekly(DayOfWeek.MONDAY, LocalTime.of(9, 0), LocalTime.of(10, 0))),
+            Set.of());
+    CountedDays d = new CountedDays(Springs.spring(WeekCount.CALENDAR), mondays);
+    Map<ItemKey, Dated> dates = module(d, "meeting 1", 1, 3);
+    assertThat(dates.get(new ItemKey("i1")).timing().opens()).contains(at("2027-01-25T09:00"));
+    assertThat(dates.get(new ItemKey("i0")).timing().closes()).contains(at("2027-01-24T23:59"));
+  }
+
+  @Test
+  void whatIsStaggeredBeyondAllMeasureOpensAtTheEnd() {
+    Map<ItemKey, Dated> dates = module(SPRING, "week 1 Mon", 52, 20);
+    assertThat(dates.get(new ItemKey("i19")).timing().opens().orElseThrow().toLocalDate())
+        .isEqualTo("2027-05-07");
   }
 
   @Test

@@ -13,15 +13,21 @@ import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Place;
+import org.zephyrmist.core.content.Point;
 import org.zephyrmist.core.content.Rank;
 import org.zephyrmist.core.content.References;
 import org.zephyrmist.core.content.Timing;
+import org.zephyrmist.core.content.TimingPattern;
 import org.zephyrmist.core.content.Visibility;
+import org.zephyrmist.core.content.When;
 import org.zephyrmist.core.shell.FromShell.There;
 import org.zephyrmist.core.shell.FromShell.Why;
 
 class FromShellTest {
   private static final Timing DUE = Timing.NONE.withDue(Timing.at("2026-09-14T18:00"));
+
+  private static final Timing OPENS =
+      DUE.with(Point.DUE, Optional.empty()).with(Point.OPENS, DUE.due());
 
   private static final Content TIED =
       new Content.ToolLink(
@@ -70,6 +76,21 @@ class FromShellTest {
             Why.ANNOUNCEMENT, Why.STUDENT_WORK, Why.DATES, Why.TOOL_TIE, Why.EMPTY_MODULE);
     assertThat(f.items().get(0).timing()).isEqualTo(Timing.NONE);
     assertThat(f.items().get(1).content().launch().parameters()).isEmpty();
+  }
+
+  @Test
+  void datesThatBecomePatternsComeAlong() {
+    Timing week5 =
+        Timing.NONE.with(
+            TimingPattern.NONE.with(Point.DUE, When.of("week 5 Mon 18:00", Point.DUE)));
+    List<There> shell =
+        List.of(
+            there("p", null, new Content.Page("<p>Text.</p>"), DUE, false),
+            there("q", null, new Content.Page("<p>Text.</p>"), OPENS, false));
+    FromShell f = FromShell.of(shell, i -> Optional.empty(), t -> t.equals(DUE) ? week5 : t);
+    assertThat(f.items().get(0).timing()).isEqualTo(week5);
+    assertThat(f.items().get(1).timing()).isEqualTo(Timing.NONE);
+    assertThat(f.left()).containsExactly(new FromShell.Left(Why.DATES, "Item q"));
   }
 
   @Test

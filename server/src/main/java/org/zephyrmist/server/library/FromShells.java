@@ -11,13 +11,17 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
+import org.zephyrmist.core.calendar.OldDates;
 import org.zephyrmist.core.cartridge.MediaTypes;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.References;
+import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.shell.FromShell;
+import org.zephyrmist.server.calendar.Calendars;
 import org.zephyrmist.server.content.Files;
 import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.master.Masters;
@@ -42,6 +46,7 @@ class FromShells {
   private final Shells shells;
   private final ShellReader reader;
   private final Workspace workspace;
+  private final Calendars calendars;
   private final TransactionTemplate transaction;
 
   FromShells(
@@ -52,8 +57,10 @@ class FromShells {
       Shells shells,
       ShellReader reader,
       Workspace workspace,
+      Calendars calendars,
       TransactionTemplate transaction) {
     this.workspace = workspace;
+    this.calendars = calendars;
     this.transaction = transaction;
     this.recognised = recognised;
     this.masters = masters;
@@ -79,8 +86,17 @@ class FromShells {
     for (ShellItems.Placed p : ShellItems.outline(reading, gateway.addresses(), shell.there())) {
       there.add(new FromShell.There(p.item(), p.held().studentWork()));
     }
-    FromShell taken = FromShell.of(there, recognised.in(reading, there));
+    FromShell taken = FromShell.of(there, recognised.in(reading, there), patterns(section));
     return new Look(taken, missing(taken.items()), gateway);
+  }
+
+  /** By the calendar of the section's own term; of a part of one, dates stay what they are. */
+  private UnaryOperator<Timing> patterns(UUID section) {
+    return Optional.ofNullable(calendars.sections(List.of(section)).get(section))
+        .filter(g -> g.days().fitted().isEmpty())
+        .map(g -> new OldDates(g.days().days(), OldDates.By.WEEK))
+        .<UnaryOperator<Timing>>map(old -> old::patterns)
+        .orElse(t -> t);
   }
 
   private Map<String, String> missing(List<Item> items) {
