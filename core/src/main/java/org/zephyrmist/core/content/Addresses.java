@@ -28,11 +28,21 @@ public final class Addresses {
     }
   }
 
+  private static boolean gaps(String address) {
+    for (int i = 0; i < address.length(); i++) {
+      char c = address.charAt(i);
+      if (Character.isISOControl(c) || Character.isWhitespace(c)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
   private static boolean hasScheme(String address, Set<String> schemes) {
     int colon = address.indexOf(':');
     return colon > 0
         && address.length() <= MOST
-        && address.chars().noneMatch(c -> Character.isISOControl(c) || Character.isWhitespace(c))
+        && !gaps(address)
         && schemes.contains(address.substring(0, colon).toLowerCase(Locale.ROOT));
   }
 }

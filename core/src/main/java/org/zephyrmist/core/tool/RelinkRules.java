@@ -41,16 +41,26 @@ public record RelinkRules(List<RelinkRule> rules) {
    * @param master id of the source that the link came from
    */
   public Relinked of(Link link, String master, SectionPlace section, LocalDate day) {
-    List<RelinkRule> here =
-        rules.stream().filter(r -> r.limits().cover(master, section, day)).toList();
-    for (RelinkRule r : here) {
-      Optional<Link> becomes = r.of(link, section);
+    Optional<Found> found = first(link, master, section, day);
+    if (found.isEmpty()) {
+      return new Relinked(link, Optional.empty(), Optional.empty());
+    }
+    Link becomes = found.get().becomes();
+    Optional<RelinkRule> on = first(becomes, master, section, day).map(Found::rule);
+    return new Relinked(on.isPresent() ? link : becomes, Optional.of(found.get().rule()), on);
+  }
+
+  private record Found(RelinkRule rule, Link becomes) {}
+
+  /** The first rule that counts here and changes the link. */
+  private Optional<Found> first(Link link, String master, SectionPlace section, LocalDate day) {
+    for (RelinkRule r : rules) {
+      Optional<Link> becomes =
+          r.limits().cover(master, section, day) ? r.of(link, section) : Optional.empty();
       if (becomes.isPresent()) {
-        Optional<RelinkRule> on =
-            here.stream().filter(x -> x.of(becomes.get(), section).isPresent()).findFirst();
-        return new Relinked(on.isPresent() ? link : becomes.get(), Optional.of(r), on);
+        return Optional.of(new Found(r, becomes.get()));
       }
     }
-    return new Relinked(link, Optional.empty(), Optional.empty());
+    return Optional.empty();
   }
 }
