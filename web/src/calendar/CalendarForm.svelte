@@ -27,18 +27,42 @@
   let file = $state<HTMLInputElement>();
   let of = $derived(calendar?.whole ? 'the whole term' : 'a part of the term');
 
+  let moves = $state.raw<Schemas['MovedDue'][]>();
+  let keepPast = $state(true);
+  let past = $derived(moves?.filter((m) => m.past) ?? []);
+  const entry = () => ({
+    ...e,
+    finalsFirst: e.finalsFirst || undefined,
+    finalsLast: e.finalsLast || undefined,
+    off: e.off.filter((o) => o.name.trim() || o.first),
+  });
+  const short = (at: string) =>
+    new Date(at).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
+
+  async function look() {
+    try {
+      moves = await got(
+        api.POST('/api/calendars/{calendar}/moves', {
+          params: { path: { calendar: calendar!.id } },
+          body: entry(),
+        }),
+      );
+      trouble = undefined;
+    } catch (x) {
+      trouble = x;
+    }
+  }
+
   async function save() {
     try {
-      const body = {
-        ...e,
-        finalsFirst: e.finalsFirst || undefined,
-        finalsLast: e.finalsLast || undefined,
-        off: e.off.filter((o) => o.name.trim() || o.first),
-      };
+      const body = entry();
       if (calendar)
         await got(
           api.PUT('/api/calendars/{calendar}', {
-            params: { path: { calendar: calendar.id } },
+            params: {
+              path: { calendar: calendar.id },
+              query: { keepPast: keepPast && past.length > 0 },
+            },
             body,
           }),
         );
@@ -186,9 +210,32 @@
     />
   </div>
   {#if found}<p role="status">{found}</p>{/if}
+  {#if moves}
+    <h3>
+      {moves.length
+        ? `${many(moves.length, 'due date moves', 'due dates move')}, as the drafts say them`
+        : 'No due date moves'}
+    </h3>
+    <ul>
+      {#each moves.slice(0, 12) as m (m.course + m.title + m.from)}
+        <li>
+          {m.course}, {m.title}: <span class="fig">{short(m.from)}</span> becomes
+          <span class="fig">{m.to ? short(m.to) : 'no date'}</span>, {many(m.sections, 'section')}
+        </li>
+      {/each}
+    </ul>
+    {#if moves.length > 12}<p class="quiet">{moves.length - 12} more</p>{/if}
+    {#if past.length}
+      <label class="check"
+        ><input type="checkbox" bind:checked={keepPast} />Keep the {past.length} that were due before
+        today</label
+      >
+    {/if}
+  {/if}
   <Trouble of={trouble} />
   <div class="line">
     <Act main type="submit">{calendar ? 'Save this calendar' : 'Make this calendar'}</Act>
+    {#if calendar}<Act onclick={look}>See what moves</Act>{/if}
     <Act onclick={done}>Leave</Act>
     {#if calendar && !calendar.whole}
       <button type="button" class="link" onclick={end}

@@ -24,7 +24,7 @@ class CalendarIT extends ServerIT {
   }
 
   private String term() {
-    return db.fetchSingle("select id::text from term").get(0, String.class);
+    return db.fetchSingle("select id::text from term where sourced_id = 't1'").get(0, String.class);
   }
 
   private static String entry(String name, String first, String last, String more) {
@@ -79,7 +79,7 @@ class CalendarIT extends ServerIT {
 
   @Test
   void aTermHasACalendarFromTheRosterUntilSomebodySaysMore() throws Exception {
-    sections("lgt-ca1");
+    sections("lgt-cala1");
     JsonNode plain = calendars().get(0);
     assertThat(plain.path("whole").asBoolean()).isTrue();
     assertThat(plain.path("says").path("first").asString()).isEqualTo("2026-09-07");
@@ -97,7 +97,7 @@ class CalendarIT extends ServerIT {
 
   @Test
   void calendarsThatCannotBeAreRefusedAndNothingIsKept() throws Exception {
-    sections("lgt-ca1");
+    sections("lgt-cala1");
     Map<String, String> wrong =
         Map.of(
             entry("W", "2026-12-18", "2026-09-07", ""),
@@ -130,8 +130,41 @@ class CalendarIT extends ServerIT {
   }
 
   @Test
+  void whatCannotBeKeptIsRefusedBeforeItIs() throws Exception {
+    UUID to = sections("lgt-cali1").get(0);
+    String master = master("CALI");
+    String far = "+999999999-01-01";
+    String meets =
+        "{\"sections\":[\""
+            + to
+            + "\"],\"weekly\":[{\"weekday\":1,\"begins\":\"08:00\",\"ends\":\"09:00\"},%s],\"cancelled\":[%s]}";
+    String again = "{\"weekday\":1,\"begins\":\"08:00\",\"ends\":\"10:00\"}";
+    String tuesday = again.replace(":1,", ":2,");
+    String set = "{\"master\":\"" + master + "\",\"sections\":[\"" + to + "\"],\"dates\":[%s]}";
+    String date = "{\"item\":\"%s\",\"point\":\"DUE\",\"at\":\"%sT10:00\",\"byPattern\":false}";
+    String twice =
+        FOUNDERS + "," + FOUNDERS.replace("\"last\":\"2026-10-05", "\"last\":\"2026-10-06");
+    for (Caller.Answer a :
+        List.of(
+            put(term(), entry("W", far, far, "")),
+            put(term(), whole(",\"off\":[" + twice + "]")),
+            coordinator.put("/api/calendars/meetings", meets.formatted(again, "")),
+            coordinator.put("/api/calendars/meetings", meets.formatted(tuesday, "\"" + far + "\"")),
+            coordinator.put("/api/calendars/dates", set.formatted(date.formatted("k", far))),
+            coordinator.put(
+                "/api/calendars/dates",
+                set.formatted(
+                    date.formatted("k", "2026-10-01") + "," + date.formatted("k", "2026-10-02"))),
+            coordinator.put(
+                "/api/calendars/dates", set.formatted(date.formatted("no key", "2026-10-01"))))) {
+      assertThat(a.status()).as(a.text()).isBetween(400, 422);
+    }
+    kept(coordinator.put("/api/calendars/meetings", meets.formatted(tuesday, "\"2026-10-06\"")));
+  }
+
+  @Test
   void daysOffComeFromACalendarFileAndAreShownBeforeTheyAreKept() throws Exception {
-    sections("lgt-ca1");
+    sections("lgt-cala1");
     String file =
         "BEGIN:VCALENDAR\\r\\nVERSION:2.0\\r\\nBEGIN:VEVENT\\r\\nUID:1\\r\\nSUMMARY:Harvest break\\r\\n"
             + "DTSTART;VALUE=DATE:20261012\\r\\nDTEND;VALUE=DATE:20261015\\r\\nEND:VEVENT\\r\\nEND:VCALENDAR";
@@ -151,8 +184,8 @@ class CalendarIT extends ServerIT {
 
   @Test
   void eachSectionGetsItsOwnDatesByItsCalendarAndItsMeetings() throws Exception {
-    List<UUID> to = sections("lgt-cb1", "lgt-cb2", "lgt-cb3");
-    String master = master("CB");
+    List<UUID> to = sections("lgt-calb1", "lgt-calb2", "lgt-calb3");
+    String master = master("CALB");
     kept(put(term(), whole(",\"off\":[" + FOUNDERS + "]")));
     String half =
         coordinator
@@ -173,14 +206,14 @@ class CalendarIT extends ServerIT {
     edit(master, "Checklist", "{\"opens\":\"meeting 2\"}");
     freeze(master, "with patterns");
     deliver(master, 2, to);
-    assertThat(due("lgt-cb1", "Paper plot")).as("Monday is off").isEqualTo("2026-10-06T18:00");
-    assertThat(due("lgt-cb2", "Paper plot"))
+    assertThat(due("lgt-calb1", "Paper plot")).as("Monday is off").isEqualTo("2026-10-06T18:00");
+    assertThat(due("lgt-calb2", "Paper plot"))
         .as("a Monday of the half, by the share of teaching days")
         .isEqualTo("2026-11-02T18:00");
-    assertThat(Practice.item("lgt-cb3", "Checklist").path("timing").path("opens").asString())
+    assertThat(Practice.item("lgt-calb3", "Checklist").path("timing").path("opens").asString())
         .as("when its second meeting begins; the first was cancelled")
         .isEqualTo("2026-09-23T18:30");
-    assertThat(Practice.item("lgt-cb1", "Checklist").path("timing").path("opens").asString())
+    assertThat(Practice.item("lgt-calb1", "Checklist").path("timing").path("opens").asString())
         .as("it meets on no day that is known")
         .isEmpty();
     JsonNode again = deliver(master, 2, to).path("lines").get(0);
@@ -195,13 +228,13 @@ class CalendarIT extends ServerIT {
 
   @Test
   void aDayOffInMidTermMovesTheDateAndWhatASectionHasSetStays() throws Exception {
-    List<UUID> to = sections("lgt-cc1", "lgt-cc2");
-    String master = master("CC");
+    List<UUID> to = sections("lgt-calc1", "lgt-calc2");
+    String master = master("CALC");
     edit(master, "Paper plot", "{\"due\":\"week 5 Mon 18:00\"}");
     freeze(master, "with a pattern");
     deliver(master, 2, to);
-    assertThat(due("lgt-cc1", "Paper plot")).isEqualTo("2026-10-05T18:00");
-    Practice.form("lgt-cc2", "Paper plot", "due", Map.of("due", "2026-10-09T12:00"));
+    assertThat(due("lgt-calc1", "Paper plot")).isEqualTo("2026-10-05T18:00");
+    Practice.form("lgt-calc2", "Paper plot", "due", Map.of("due", "2026-10-09T12:00"));
     deliver(master, 2, to.subList(1, 2)); // which reads it
     kept(put(term(), whole(",\"off\":[" + FOUNDERS + "]")));
     JsonNode date = ribbonDate(to.get(0), master, "Paper plot");
@@ -215,14 +248,14 @@ class CalendarIT extends ServerIT {
     assertThat(forecast.path("totals").path("UPDATE").asInt()).isEqualTo(1);
     assertThat(forecast.path("totals").path("CLASH").asInt()).isEqualTo(1);
     deliver(master, 2, to);
-    assertThat(due("lgt-cc1", "Paper plot")).isEqualTo("2026-10-06T18:00");
-    assertThat(due("lgt-cc2", "Paper plot")).isEqualTo("2026-10-09T12:00");
+    assertThat(due("lgt-calc1", "Paper plot")).isEqualTo("2026-10-06T18:00");
+    assertThat(due("lgt-calc2", "Paper plot")).isEqualTo("2026-10-09T12:00");
   }
 
   @Test
   void aDateOfChosenSectionsReachesTheirShellsAloneAndIsTakenAlong() throws Exception {
-    List<UUID> to = sections("lgt-cg1", "lgt-cg2");
-    String master = master("CG");
+    List<UUID> to = sections("lgt-calg1", "lgt-calg2");
+    String master = master("CALG");
     edit(master, "Paper plot", "{\"due\":\"week 5 Mon 18:00\"}");
     freeze(master, "with a pattern");
     String own =
@@ -234,25 +267,25 @@ class CalendarIT extends ServerIT {
             own.formatted(
                 master, to.get(1), item, "\"at\":\"2026-10-08T12:00\",\"byPattern\":false")));
     deliver(master, 2, to);
-    assertThat(due("lgt-cg1", "Paper plot")).isEqualTo("2026-10-05T18:00");
-    assertThat(due("lgt-cg2", "Paper plot")).isEqualTo("2026-10-08T12:00");
+    assertThat(due("lgt-calg1", "Paper plot")).isEqualTo("2026-10-05T18:00");
+    assertThat(due("lgt-calg2", "Paper plot")).isEqualTo("2026-10-08T12:00");
     String file = "/api/calendars/due/file?term=" + term() + "&section=" + to.get(1) + "&format=";
     assertThat(coordinator.get(file + "ICS").text())
         .contains("SUMMARY:Paper plot")
         .contains("DTSTART:20261008T");
     assertThat(coordinator.get(file + "CSV").text())
-        .contains("LGT 110,lgt-cg2,Paper plot,assignment,,2026-10-08 12:00");
+        .contains("LGT 110,lgt-calg2,Paper plot,assignment,,2026-10-08 12:00");
     kept(
         coordinator.put(
             "/api/calendars/dates", own.formatted(master, to.get(1), item, "\"byPattern\":true")));
     deliver(master, 2, to);
-    assertThat(due("lgt-cg2", "Paper plot")).isEqualTo("2026-10-05T18:00");
+    assertThat(due("lgt-calg2", "Paper plot")).isEqualTo("2026-10-05T18:00");
   }
 
   @Test
   void realDatesBecomePatternsMoveAndComeBack() throws Exception {
-    sections("lgt-cd1");
-    String master = master("CD");
+    sections("lgt-cald1");
+    String master = master("CALD");
     edit(master, "Paper plot", "{\"due\":\"2026-10-16T23:59\"}");
     String real = "{\"calendar\":\"" + term() + "\",\"by\":\"WEEK\",\"really\":%s}";
     String dates = "/api/masters/" + master + "/dates";
@@ -285,24 +318,63 @@ class CalendarIT extends ServerIT {
   }
 
   @Test
+  void whatAClosureMovesIsShownBeforeAndWhatIsPastCanStay() throws Exception {
+    List<UUID> to = sections("lgt-calj1");
+    String master = master("CALJ");
+    edit(master, "Paper plot", "{\"due\":\"week 2 Tue 18:00\"}");
+    edit(master, "Checklist", "{\"opens\":\"week 2 Tue 8:00\"}");
+    freeze(master, "with patterns");
+    db.execute(
+        "update term set first_day = first_day - 3650, last_day = last_day - 3650 where sourced_id = 't1'");
+    try {
+      String flood = "{\"name\":\"Flood\",\"first\":\"%s\",\"last\":\"%s\"}";
+      String first =
+          db.fetchSingle("select first_day from term where sourced_id = 't1'").get(0) + "";
+      String tuesday =
+          java.time.LocalDate.parse(first).with(java.time.DayOfWeek.MONDAY).plusDays(8) + "";
+      String last = db.fetchSingle("select last_day from term where sourced_id = 't1'").get(0) + "";
+      String entry =
+          entry("Whole term", first, last, ",\"off\":[" + flood.formatted(tuesday, tuesday) + "]");
+      JsonNode moves = coordinator.post("/api/calendars/" + term() + "/moves", entry).json();
+      JsonNode mine =
+          moves
+              .valueStream()
+              .filter(m -> m.path("title").asString().equals("Paper plot"))
+              .findFirst()
+              .orElseThrow();
+      assertThat(mine.path("from").asString()).startsWith(tuesday + "T18:00");
+      assertThat(mine.path("past").asBoolean()).isTrue();
+      assertThat(calendars().get(0).path("says").path("off")).as("only shown").isEmpty();
+      kept(coordinator.put("/api/calendars/" + term() + "?keepPast=true", entry));
+      deliver(master, 2, to);
+      assertThat(due("lgt-calj1", "Paper plot"))
+          .as("it was due then")
+          .isEqualTo(tuesday + "T18:00");
+    } finally {
+      db.execute(
+          "update term set first_day = first_day + 3650, last_day = last_day + 3650 where sourced_id = 't1'");
+    }
+  }
+
+  @Test
   void aMasterFromAShellHasTheDatesOfItsTermAsPatterns() throws Exception {
-    List<UUID> to = sections("lgt-ch1");
-    String master = master("CH");
+    List<UUID> to = sections("lgt-calh1");
+    String master = master("CALH");
     edit(master, "Paper plot", "{\"due\":\"2026-10-05T18:00\"}");
     freeze(master, "with a date");
     deliver(master, 2, to);
     Caller.Answer made =
         coordinator.post(
             "/api/masters/shells/" + to.get(0),
-            "{\"code\":\"CHS\",\"title\":\"From a shell\",\"courses\":[]}");
+            "{\"code\":\"CALS\",\"title\":\"From a shell\",\"courses\":[]}");
     assertThat(made.status()).as(made.text()).isEqualTo(201);
     assertThat(draftDue(made.json().path("id").asString())).isEqualTo("week 5 Mon 18:00");
   }
 
   @Test
   void datesThatWouldFollowEachOtherInACircleAndNonsenseAreRefused() throws Exception {
-    sections("lgt-ce1");
-    String master = master("CE");
+    sections("lgt-cale1");
+    String master = master("CALE");
     String plot = key(master, "Paper plot");
     String list = key(master, "Checklist");
     edit(master, "Paper plot", "{\"due\":\"2 days after " + list + " opens\"}");
@@ -319,7 +391,7 @@ class CalendarIT extends ServerIT {
 
   @Test
   void aSectionThatWouldNeverMeetIsTold() throws Exception {
-    List<UUID> to = sections("lgt-cf1");
+    List<UUID> to = sections("lgt-calf1");
     kept(put(term(), entry("Whole term", "2026-09-08", "2026-09-11", "")));
     Caller.Answer a =
         coordinator.put(

@@ -327,7 +327,8 @@ class MatrixIT extends ServerIT {
     String sections = "\"sections\":[\"" + values.get("sections") + "\"]";
     return switch (c.method() + " " + c.path()) {
       case "POST /api/calendars" -> calendar("Matrix " + round + "-" + n++);
-      case "PUT /api/calendars/{calendar}" -> calendar("Whole term");
+      case "PUT /api/calendars/{calendar}", "POST /api/calendars/{calendar}/moves" ->
+          calendar("Whole term");
       case "PUT /api/calendars/{calendar}/sections" -> "{" + sections + "}";
       case "PUT /api/calendars/meetings" -> "{" + sections + ",\"weekly\":[],\"cancelled\":[]}";
       case "PUT /api/calendars/dates" ->

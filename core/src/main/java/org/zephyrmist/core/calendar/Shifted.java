@@ -1,7 +1,13 @@
 package org.zephyrmist.core.calendar;
 
 import java.time.DayOfWeek;
+import java.time.LocalDateTime;
+import java.util.Optional;
+import java.util.Set;
 import org.zephyrmist.core.content.DatePattern;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Point;
+import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.content.When;
 
 /** Patterns moved by days, each in its own way of counting. */
@@ -31,6 +37,35 @@ public final class Shifted {
     } catch (IllegalArgumentException e) {
       throw new NotPossible("“" + w.pattern().text() + "” cannot be moved by " + days + " days.");
     }
+  }
+
+  /**
+   * All times of an item so many days later.
+   *
+   * @param together items that are moved as well: what follows one of them moves with it
+   * @throws NotPossible as {@link #by}
+   */
+  public static Timing all(Timing t, int days, Set<ItemKey> together) {
+    Timing to = t;
+    for (Point p : Point.values()) {
+      Optional<When> w = t.patterns().at(p);
+      boolean follows =
+          w.isPresent()
+              && w.get().pattern() instanceof DatePattern.Beside b
+              && together.contains(b.item());
+      if (w.isPresent() && !follows) {
+        to = to.with(to.patterns().with(p, w.map(x -> by(x, days))));
+      } else if (w.isEmpty() && t.at(p).isPresent()) {
+        to = to.with(p, t.at(p).map(at -> real(at, days)));
+      }
+    }
+    return to;
+  }
+
+  private static LocalDateTime real(LocalDateTime at, int days) {
+    LocalDateTime to = at.plusDays(days);
+    return Timing.at(to.toString())
+        .orElseThrow(() -> new NotPossible("“" + at + "” cannot be moved by " + days + " days."));
   }
 
   private static DatePattern by(DatePattern p, int days) {

@@ -206,6 +206,24 @@ class DatePlanTest {
   }
 
   @Test
+  void whatIsMovedTogetherKeepsItsDistances() {
+    Timing plan = item("plan", Point.DUE, "week 5 Mon").timing();
+    Timing draft = item("draft", Point.DUE, "2 days after plan due").timing();
+    Set<ItemKey> both = Set.of(new ItemKey("plan"), new ItemKey("draft"));
+    Timing moved = Shifted.all(plan, 9, both);
+    assertThat(moved.patterns().due().orElseThrow().text()).isEqualTo("week 6 Wed 23:59");
+    assertThat(Shifted.all(draft, 9, both)).as("it follows").isEqualTo(draft);
+    assertThat(Shifted.all(draft, 9, Set.of(new ItemKey("draft"))).patterns().due())
+        .map(When::text)
+        .contains("11 days after plan due 23:59");
+    assertThat(Shifted.all(Springs.due("2027-02-01T10:00"), -1, both).due())
+        .contains(at("2027-01-31T10:00"));
+    assertThatThrownBy(() -> Shifted.all(plan, -40, both)).isInstanceOf(Shifted.NotPossible.class);
+    assertThatThrownBy(() -> Shifted.all(Springs.due("2200-12-31T10:00"), 1, both))
+        .isInstanceOf(Shifted.NotPossible.class);
+  }
+
+  @Test
   void calendarsThatCannotBeAreRefusedWithWhatToDo() {
     assertThatThrownBy(() -> new Days(day("2027-05-07"), day("2027-01-18")))
         .isInstanceOf(CalendarException.class)

@@ -40,8 +40,10 @@ class CalendarApi {
   private final CalendarEdits edits;
   private final SectionDates dates;
   private final Masters masters;
+  private final CalendarMoves moves;
 
-  CalendarApi(CalendarEdits edits, SectionDates dates, Masters masters) {
+  CalendarApi(CalendarEdits edits, SectionDates dates, Masters masters, CalendarMoves moves) {
+    this.moves = moves;
     this.edits = edits;
     this.dates = dates;
     this.masters = masters;
@@ -59,13 +61,51 @@ class CalendarApi {
     return new MadeCalendar(edits.add(term, e, who));
   }
 
-  /** The calendar of a whole term is called as the term is. */
+  /**
+   * The calendar of a whole term is called as the term is.
+   *
+   * @param keepPast whether what was due before now stays where it is
+   */
   @PutMapping("/{calendar}")
   void change(
       @PathVariable UUID calendar,
+      @RequestParam(defaultValue = "false") boolean keepPast,
       @Valid @RequestBody CalendarEntry e,
       @AuthenticationPrincipal SignedIn who) {
-    edits.change(calendar, e, who);
+    moves.change(calendar, e, keepPast, who);
+  }
+
+  /**
+   * A due date that a changed calendar moves.
+   *
+   * @param to absent: it has no date any more
+   * @param past whether it was due before now
+   */
+  record MovedDue(
+      @NotNull String course,
+      @NotNull String title,
+      @NotNull LocalDateTime from,
+      LocalDateTime to,
+      int sections,
+      boolean past) {}
+
+  /** What would move; nothing is kept. */
+  @PostMapping("/{calendar}/moves")
+  List<MovedDue> moves(
+      @PathVariable UUID calendar,
+      @Valid @RequestBody CalendarEntry e,
+      @AuthenticationPrincipal SignedIn who) {
+    return moves.of(calendar, e, who).stream()
+        .map(
+            m ->
+                new MovedDue(
+                    m.course(),
+                    m.title(),
+                    m.from(),
+                    m.to().orElse(null),
+                    m.sections().size(),
+                    m.past()))
+        .toList();
   }
 
   @DeleteMapping("/{calendar}")
@@ -151,6 +191,7 @@ class CalendarApi {
 
   @PutMapping("/meetings")
   void meet(@Valid @RequestBody SectionsMeet m, @AuthenticationPrincipal SignedIn who) {
+    m.cancelled().forEach(CalendarEntry::inRange);
     Meetings meetings;
     try {
       meetings =

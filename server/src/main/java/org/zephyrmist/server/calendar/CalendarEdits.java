@@ -9,6 +9,7 @@ import static org.zephyrmist.server.db.Tables.SECTION_MEETING;
 import static org.zephyrmist.server.db.Tables.TERM;
 
 import java.time.DayOfWeek;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -187,6 +188,11 @@ public class CalendarEdits {
     reached(ids, who);
     db.deleteFrom(SECTION_MEETING).where(SECTION_MEETING.SECTION_ID.eq(DSL.any(ids))).execute();
     db.deleteFrom(MEETING_CANCELLED).where(MEETING_CANCELLED.SECTION_ID.eq(DSL.any(ids))).execute();
+    if (m.weekly().stream().map(w -> w.day() + " " + w.begins()).distinct().count()
+        < m.weekly().size()) {
+      throw Refusal.bad(
+          "Two meetings begin at the same time of the same day.", "Take one of them out.");
+    }
     for (Meetings.Weekly w : m.weekly()) {
       db.query(
               "insert into section_meeting select s, ?, ?::time, ?::time from unnest(?::uuid[]) s",
@@ -196,14 +202,12 @@ public class CalendarEdits {
               ids)
           .execute();
     }
-    m.cancelled()
-        .forEach(
-            d ->
-                db.query(
-                        "insert into meeting_cancelled select s, ?::date from unnest(?::uuid[]) s",
-                        d,
-                        ids)
-                    .execute());
+    db.query(
+            "insert into meeting_cancelled select s, d from unnest(?::uuid[]) s,"
+                + " unnest(?::date[]) d",
+            ids,
+            m.cancelled().toArray(LocalDate[]::new))
+        .execute();
     try {
       calendars.sections(sections);
     } catch (CalendarException e) {

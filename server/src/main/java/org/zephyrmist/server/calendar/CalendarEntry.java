@@ -11,9 +11,11 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.zephyrmist.core.calendar.CalendarException;
 import org.zephyrmist.core.calendar.Days;
 import org.zephyrmist.core.calendar.DaysOff;
@@ -42,6 +44,8 @@ public record CalendarEntry(
     @NotNull Fit fit,
     @NotNull @Size(max = 200) List<@NotNull @Valid OffDay> off) {
   private static final long LONGEST = 731;
+  private static final int EARLIEST = 1900;
+  private static final int LATEST = 2200;
 
   /** Days on which nobody teaches. */
   public record OffDay(
@@ -78,6 +82,16 @@ public record CalendarEntry(
       throw Refusal.bad(
           "Of the finals one day is said and the other is not.", "Enter both days, or neither.");
     }
+    Stream.concat(
+            Stream.of(first, last, finalsFirst, finalsLast).filter(Objects::nonNull),
+            off.stream().flatMap(o -> Stream.of(o.first(), o.last())))
+        .forEach(CalendarEntry::inRange);
+    if (off.stream().map(o -> o.name().strip() + " " + o.first()).distinct().count()
+        < off.stream().distinct().count()) {
+      throw Refusal.bad(
+          "Two days off of one name begin on one day, and end on different ones.",
+          "Take one of them out.");
+    }
     if (ChronoUnit.DAYS.between(first, last) > LONGEST) {
       throw Refusal.bad(
           "From " + first + " to " + last + " are more than two years.",
@@ -97,6 +111,14 @@ public record CalendarEntry(
       throw Refusal.bad(
           "Nobody knows the time zone “" + zone + "”.",
           "Name one of the IANA time zone database, such as America/Chicago.");
+    }
+  }
+
+  /** Days of other centuries are mistyped, and no database keeps all of them. */
+  static void inRange(LocalDate day) {
+    if (day.getYear() < EARLIEST || day.getYear() > LATEST) {
+      throw Refusal.bad(
+          "“" + day + "” is not a day of these times.", "Look whether its year is mistyped.");
     }
   }
 

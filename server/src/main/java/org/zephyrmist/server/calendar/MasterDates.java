@@ -6,7 +6,6 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.jooq.DSLContext;
@@ -116,23 +115,10 @@ class MasterDates {
       return drafts.rewrite(
           master,
           "moved dates by " + days + (Math.abs(days) == 1 ? " day" : " days"),
-          (key, a) -> keys.contains(key) ? a.with(moved(a.timing(), days)) : a,
+          (key, a) -> keys.contains(key) ? a.with(Shifted.all(a.timing(), days, keys)) : a,
           who);
     } catch (Shifted.NotPossible e) {
       throw Refusal.bad(e.getMessage(), "Move it less far, or write its day anew.");
     }
-  }
-
-  private static Timing moved(Timing t, int days) {
-    Timing to = t;
-    for (Point p : Point.values()) {
-      Optional<When> w = t.patterns().at(p);
-      if (w.isPresent()) {
-        to = to.with(to.patterns().with(p, w.map(x -> Shifted.by(x, days))));
-      } else if (t.at(p).isPresent()) {
-        to = to.with(p, t.at(p).map(x -> x.plusDays(days)));
-      }
-    }
-    return to;
   }
 }

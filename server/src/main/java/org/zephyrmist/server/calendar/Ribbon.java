@@ -80,15 +80,32 @@ class Ribbon {
   record Seen(
       List<RibbonApi.MasterOfRibbon> masters, List<RibbonApi.RibbonRow> rows, int undated) {}
 
-  private record At(UUID id, String code, String course, String title, String campus) {}
+  record At(UUID id, String code, String course, String title, String campus) {}
 
   /** A master's draft, before it has dates of a section. */
-  private record Draft(UUID id, Tree tree, List<Undated> items) {}
+  record Draft(UUID id, Tree tree, List<Undated> items) {}
 
-  private record Group(String course, Calendars.Goes goes) {}
+  record Group(String course, Calendars.Goes goes) {}
 
-  @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
-  public Seen of(UUID term, SignedIn who) {
+  /**
+   * What a term holds or ought to hold, before it is laid on days.
+   *
+   * @param masters by their id, the sections that hold or ought to hold them
+   */
+  record Term(
+      List<Draft> drafts,
+      List<RibbonApi.MasterOfRibbon> shown,
+      Map<UUID, Set<UUID>> masters,
+      Map<Group, List<At>> groups) {
+    /** Of a group, the sections with a master. */
+    List<At> with(Draft d, List<At> sections) {
+      Set<UUID> of = masters.get(d.id());
+      return sections.stream().filter(s -> of.contains(s.id())).toList();
+    }
+  }
+
+  /** Within reach. */
+  Term term(UUID term, SignedIn who) {
     Condition which = SECTION.TERM_ID.eq(term).and(reach.sections(who));
     List<At> sections = sections(which);
     List<UUID> ids = sections.stream().map(At::id).toList();
@@ -98,7 +115,6 @@ class Ribbon {
         .forEach((m, s) -> masters.computeIfAbsent(m, k -> new HashSet<>()).addAll(s));
     List<RibbonApi.MasterOfRibbon> shown = new ArrayList<>();
     List<Draft> drafts = drafts(masters.keySet(), who, shown);
-    Shells shells = shells(ids, drafts);
     Map<UUID, Calendars.Goes> goes = calendars.sections(ids);
     Map<Group, List<At>> groups = new LinkedHashMap<>();
     sections.forEach(
@@ -106,10 +122,18 @@ class Ribbon {
             groups
                 .computeIfAbsent(new Group(s.course(), goes.get(s.id())), k -> new ArrayList<>())
                 .add(s));
+    return new Term(drafts, shown, masters, groups);
+  }
+
+  @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
+  public Seen of(UUID term, SignedIn who) {
+    Term t = term(term, who);
+    List<UUID> ids = t.groups().values().stream().flatMap(List::stream).map(At::id).toList();
+    Shells shells = shells(ids, t.drafts());
     List<RibbonApi.RibbonRow> rows = new ArrayList<>();
-    groups.forEach((g, of) -> rows.add(row(g, of, drafts, masters, shells)));
+    t.groups().forEach((g, of) -> rows.add(row(g, of, t, shells)));
     int undated =
-        drafts.stream()
+        t.drafts().stream()
             .mapToInt(
                 d ->
                     (int)
@@ -117,7 +141,7 @@ class Ribbon {
                             .filter(i -> WORK.contains(i.kind()) && i.timing().undated())
                             .count())
             .sum();
-    return new Seen(shown, rows, undated);
+    return new Seen(t.shown(), rows, undated);
   }
 
   private List<At> sections(Condition which) {
@@ -173,12 +197,10 @@ class Ribbon {
     return new Shells(all, bodies.get(own));
   }
 
-  private RibbonApi.RibbonRow row(
-      Group g, List<At> sections, List<Draft> drafts, Map<UUID, Set<UUID>> masters, Shells shells) {
+  private RibbonApi.RibbonRow row(Group g, List<At> sections, Term t, Shells shells) {
     List<RibbonApi.DueDate> dates = new ArrayList<>();
-    for (Draft d : drafts) {
-      Set<UUID> with = masters.get(d.id());
-      List<At> of = sections.stream().filter(s -> with.contains(s.id())).toList();
+    for (Draft d : t.drafts()) {
+      List<At> of = t.with(d, sections);
       if (!of.isEmpty()) {
         dates(d, g.goes(), of, shells, dates);
       }

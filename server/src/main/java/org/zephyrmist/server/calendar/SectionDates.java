@@ -10,6 +10,7 @@ import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import org.zephyrmist.server.content.Previews;
 import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.Reach;
@@ -31,10 +32,23 @@ class SectionDates {
     this.clock = clock;
   }
 
+  private static void check(List<CalendarApi.SetDate> dates) {
+    for (CalendarApi.SetDate d : dates) {
+      Previews.key(d.item());
+      if (d.at() != null) {
+        CalendarEntry.inRange(d.at().toLocalDate());
+      }
+    }
+    if (dates.stream().map(d -> d.item() + " " + d.point()).distinct().count() < dates.size()) {
+      throw Refusal.bad("A date is set twice in one call.", "Name each item and point once.");
+    }
+  }
+
   /** Sets dates in sections, which have to be within reach; they come with the next delivery. */
   @Transactional
   public void set(
       MasterRecord master, List<UUID> sections, List<CalendarApi.SetDate> dates, SignedIn who) {
+    check(dates);
     UUID[] ids = sections.stream().distinct().toArray(UUID[]::new);
     if (db.fetchCount(SECTION, SECTION.ID.eq(DSL.any(ids)).and(reach.sections(who))) < ids.length) {
       throw Refusal.notFound("section");
