@@ -15,7 +15,6 @@ import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.calendar.CalendarException;
 import org.zephyrmist.core.calendar.Dated;
 import org.zephyrmist.core.calendar.Fit;
-import org.zephyrmist.core.calendar.OffDays;
 import org.zephyrmist.core.calendar.TermDays;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Point;
@@ -29,7 +28,6 @@ class CalendarMoves {
   private final Calendars calendars;
   private final CalendarEdits edits;
   private final Ribbon ribbon;
-  private final Dating dating;
   private final SectionDates dates;
   private final Masters masters;
   private final Clock clock;
@@ -38,14 +36,12 @@ class CalendarMoves {
       Calendars calendars,
       CalendarEdits edits,
       Ribbon ribbon,
-      Dating dating,
       SectionDates dates,
       Masters masters,
       Clock clock) {
     this.calendars = calendars;
     this.edits = edits;
     this.ribbon = ribbon;
-    this.dating = dating;
     this.dates = dates;
     this.masters = masters;
     this.clock = clock;
@@ -105,9 +101,8 @@ class CalendarMoves {
       if (of.isEmpty()) {
         continue;
       }
-      OffDays off = dating.off(d.id());
-      Map<ItemKey, Dated> then = g.goes().days().dates(d.items(), off);
-      Map<ItemKey, Dated> next = after.dates(d.items(), off);
+      Map<ItemKey, Dated> then = g.goes().days().dates(d.items(), d.off());
+      Map<ItemKey, Dated> next = after.dates(d.items(), d.off());
       for (Node n : d.tree().nodes()) {
         Optional<LocalDateTime> from = then.get(n.key()).timing().due();
         Optional<LocalDateTime> to = next.get(n.key()).timing().due();

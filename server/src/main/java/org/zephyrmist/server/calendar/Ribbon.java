@@ -25,6 +25,7 @@ import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.calendar.Dated;
 import org.zephyrmist.core.calendar.DatedTree;
+import org.zephyrmist.core.calendar.OffDays;
 import org.zephyrmist.core.calendar.OwnDates;
 import org.zephyrmist.core.calendar.Remark;
 import org.zephyrmist.core.calendar.Undated;
@@ -82,8 +83,12 @@ class Ribbon {
 
   record At(UUID id, String code, String course, String title, String campus) {}
 
-  /** A master's draft, before it has dates of a section. */
-  record Draft(UUID id, Tree tree, List<Undated> items) {}
+  /**
+   * A master's draft, before it has dates of a section.
+   *
+   * @param own dates that sections have of their own
+   */
+  record Draft(UUID id, Tree tree, List<Undated> items, OffDays off, Map<UUID, OwnDates> own) {}
 
   record Group(String course, Calendars.Goes goes) {}
 
@@ -114,7 +119,7 @@ class Ribbon {
         .expecting(which)
         .forEach((m, s) -> masters.computeIfAbsent(m, k -> new HashSet<>()).addAll(s));
     List<RibbonApi.MasterOfRibbon> shown = new ArrayList<>();
-    List<Draft> drafts = drafts(masters.keySet(), who, shown);
+    List<Draft> drafts = drafts(masters.keySet(), ids, who, shown);
     Map<UUID, Calendars.Goes> goes = calendars.sections(ids);
     Map<Group, List<At>> groups = new LinkedHashMap<>();
     sections.forEach(
@@ -157,7 +162,10 @@ class Ribbon {
   }
 
   private List<Draft> drafts(
-      Collection<UUID> masters, SignedIn who, List<RibbonApi.MasterOfRibbon> shown) {
+      Collection<UUID> masters,
+      List<UUID> sections,
+      SignedIn who,
+      List<RibbonApi.MasterOfRibbon> shown) {
     List<Draft> all = new ArrayList<>();
     db.selectFrom(MASTER)
         .where(MASTER.ID.in(masters))
@@ -170,7 +178,9 @@ class Ribbon {
                   new Draft(
                       m.getId(),
                       tree,
-                      DatedTree.undated(tree, bodies.get(DatedTree.timings(tree)))));
+                      DatedTree.undated(tree, bodies.get(DatedTree.timings(tree))),
+                      dating.off(m.getId()),
+                      dating.own(m.getId(), sections)));
               shown.add(new RibbonApi.MasterOfRibbon(m.getId(), m.getCode(), m.getTitle()));
             });
     return all;
@@ -226,8 +236,7 @@ class Ribbon {
 
   private void dates(
       Draft d, Calendars.Goes goes, List<At> of, Shells shells, List<RibbonApi.DueDate> all) {
-    Map<ItemKey, Dated> dates = goes.days().dates(d.items(), dating.off(d.id()));
-    Map<UUID, OwnDates> set = dating.own(d.id(), of.stream().map(At::id).toList());
+    Map<ItemKey, Dated> dates = goes.days().dates(d.items(), d.off());
     Map<ItemKey, Timing> patterns = new HashMap<>();
     d.items().forEach(i -> patterns.put(i.key(), i.timing()));
     for (Node n : d.tree().nodes()) {
@@ -238,10 +247,12 @@ class Ribbon {
       }
       List<At> meant =
           of.stream().filter(s -> n.appliesTo().covers(s.campus(), "", Set.of())).toList();
+      Fingerprint asSaid = print(at.timing());
       List<RibbonApi.OwnDue> own = new ArrayList<>();
       int waiting = 0;
       for (At s : meant) {
-        Timing here = set.getOrDefault(s.id(), OwnDates.NONE).on(n.key(), at.timing());
+        Timing here = d.own().getOrDefault(s.id(), OwnDates.NONE).on(n.key(), at.timing());
+        Fingerprint meantHere = here.equals(at.timing()) ? asSaid : print(here);
         Optional<HeldDates.HeldDate> h = shells.at(s.id(), d.id(), n.key());
         Optional<Timing> theirs =
             h.flatMap(HeldDates.HeldDate::own).map(f -> AspectForms.timing(shells.forms().get(f)));
@@ -249,7 +260,7 @@ class Ribbon {
         if (!is.due().equals(due)) {
           own.add(new RibbonApi.OwnDue(s.id(), s.code(), is.due().orElse(null)));
         }
-        if (h.isEmpty() || !h.get().sent().equals(Fingerprint.of(AspectForms.form(here)))) {
+        if (h.isEmpty() || !h.get().sent().equals(meantHere)) {
           waiting++;
         }
       }
@@ -257,6 +268,10 @@ class Ribbon {
         all.add(of(d, n, at, patterns.get(n.key()), meant.size(), own, waiting));
       }
     }
+  }
+
+  private static Fingerprint print(Timing t) {
+    return Fingerprint.of(AspectForms.form(t));
   }
 
   private static RibbonApi.DueDate of(

@@ -17,6 +17,7 @@ import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.Base;
+import org.zephyrmist.core.delivery.Becoming;
 import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.Forecast;
 import org.zephyrmist.core.delivery.InSection;
@@ -128,8 +129,7 @@ class Forecasts {
             choices,
             new Forecast.Sections(
                 to.stream().map(Targets.Target::facts).toList(),
-                relinking
-                    .becoming(v.id(), v.master(), v.tree(), ids)
+                linked(v, ids)
                     .with(Set.of(Aspect.TIMING), dating.becoming(v.master(), v.tree(), ids))
                     .asSaid(v.tree(), holds(v, ids, parts))));
     Standings.Stand stand = standings.stand(v.master(), ids);
@@ -144,6 +144,16 @@ class Forecasts {
         newWeeks(v.tree(), f),
         needs.attaching(v),
         targets.unfits(v.master(), to));
+  }
+
+  /** Texts with values are told by the version they came from, links in them by the plan alone. */
+  private Becoming linked(Versions.Version v, List<UUID> sections) {
+    Set<ItemKey> marked = v.marked().stream().map(Item::key).collect(Collectors.toSet());
+    Becoming all = relinking.becoming(v.id(), v.master(), v.tree(), sections);
+    return (item, section) ->
+        marked.contains(item.key())
+            ? all.of(item, section).with(Set.of(Aspect.WORDING), item.aspects())
+            : all.of(item, section);
   }
 
   private static int newWeeks(Tree version, Forecast f) {
