@@ -1,12 +1,14 @@
 import type { Component } from 'svelte';
 import College from './college/College.svelte';
 import CalendarPage from './calendar/CalendarPage.svelte';
+import CheckPage from './check/CheckPage.svelte';
 import Coverage from './coverage/Coverage.svelte';
 import DriftPage from './coverage/DriftPage.svelte';
 import RulesPage from './coverage/RulesPage.svelte';
 import VariantsPage from './coverage/VariantsPage.svelte';
 import Deliveries from './delivery/Deliveries.svelte';
 import DeliveryPage from './delivery/DeliveryPage.svelte';
+import EditPage from './delivery/EditPage.svelte';
 import OrderPage from './delivery/OrderPage.svelte';
 import ApiPage from './people/ApiPage.svelte';
 import Myself from './people/Myself.svelte';
@@ -15,6 +17,7 @@ import HandOversPage from './handover/HandOversPage.svelte';
 import LedgerPage from './ledger/LedgerPage.svelte';
 import PlanPrint from './delivery/PlanPrint.svelte';
 import MySections from './section/MySections.svelte';
+import SeenPage from './section/SeenPage.svelte';
 import SectionPage from './section/SectionPage.svelte';
 import Library from './source/Library.svelte';
 import BesidePage from './source/BesidePage.svelte';
@@ -43,11 +46,14 @@ const routes: Route[] = [
   { at: '/sources/masters/', one: MasterPage },
   { at: '/sources', page: Sources },
   { at: '/deliveries/new', page: OrderPage },
+  { at: '/deliveries/edit', page: EditPage },
   { at: '/deliveries/ledger', page: LedgerPage },
   { at: '/deliveries/print/', one: PlanPrint },
   { at: '/deliveries/', one: DeliveryPage },
   { at: '/deliveries', page: Deliveries },
   { at: '/coverage/rules', page: RulesPage },
+  { at: '/coverage/checks', page: CheckPage },
+  { at: '/seen/', one: SeenPage, instructors: true },
   { at: '/coverage/items/', one: VariantsPage },
   { at: '/coverage/drift/', one: DriftPage },
   { at: '/tools/rules', page: RulesOfLinks },

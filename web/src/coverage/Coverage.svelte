@@ -179,6 +179,7 @@
           </button>
         {/each}
         <span class="more">
+          <a class="link" href="/coverage/checks">Ready for the first day?</a>
           {#if text || course || campus || instructor}
             <KeepSet what={() => ({ filter })} words="Keep as a set" told={(s) => (said = s)} />
           {/if}

@@ -108,6 +108,7 @@
     />
     <button class="link quiet" onclick={() => hand.drop()}>Put all back</button>
     <Act onclick={read}>Read shells again</Act>
+    <Act onclick={() => place.go('/deliveries/edit')}>Change in all …</Act>
     {#if to && master}
       {#if versions.length > 1}
         <select

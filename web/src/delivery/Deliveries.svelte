@@ -79,12 +79,14 @@
       <li>
         <a href="/deliveries/{d.id}" class="l" class:need={d.confirmedAt && d.lines.NEEDS_PERSON}>
           <span class="cut"
-            ><b class="fig">{d.masterCode}</b>
-            {d.takesBack ? 'taken back: ' : ''}{d.order
-              ? `${d.place + 1} of one order: `
-              : ''}{d.masterTitle}</span
+            >{#if d.edit}{d.takesBack ? 'Taken back: ' : ''}{d.edit}{:else}<b class="fig"
+                >{d.masterCode}</b
+              >
+              {d.takesBack ? 'taken back: ' : ''}{d.order
+                ? `${d.place + 1} of one order: `
+                : ''}{d.masterTitle}{/if}</span
           >
-          <span class="fig">v{d.number}</span>
+          <span class="fig">{d.edit ? '' : `v${d.number}`}</span>
           <span class="track" aria-hidden="true">
             <i style="width:{(100 * part(d, 'DONE')) / n}%;background:var(--calm)"></i>
             <i style="width:{(100 * part(d, 'RUNNING')) / n}%;background:var(--do)"></i>

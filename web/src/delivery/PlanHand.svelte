@@ -43,6 +43,7 @@
     if (word && !word.askedBy) return `Ask for a second word on ${many(ready.length, 'section')}`;
     const n = many(moving || ready.length, 'section');
     if (d.takesBack) return `Take back in ${n}`;
+    if (d.edit && moving) return `Change it in ${n}`;
     if (!ready.length && later) return `Let ${many(later, 'section')} wait`;
     return moving || !planned || all
       ? `Deliver ${all ? `all ${all} ` : ''}to ${n}${later ? `, ${later} later` : ''}`
@@ -72,7 +73,7 @@
       <option value="KEEP_SECTION">Changed since: it stays</option>
       <option value="TAKE_VERSION">Changed since: undo it too</option>
     </select>
-  {:else}
+  {:else if !d.edit}
     <select
       class="entry"
       aria-label="In a clash"

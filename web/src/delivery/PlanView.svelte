@@ -110,10 +110,14 @@
   <main class="left">
     <div class="head">
       <h1>
-        {d.takesBack ? 'Take back ' : ''}{d.masterCode}, version {d.number}, {d.takesBack
-          ? 'in'
-          : 'to'}
-        {many(detail.lines.length, 'section')}
+        {#if d.edit}{d.takesBack ? 'Take back: ' : ''}{d.edit}, in {many(
+            detail.lines.length,
+            'section',
+          )}
+        {:else}{d.takesBack ? 'Take back ' : ''}{d.masterCode}, version {d.number}, {d.takesBack
+            ? 'in'
+            : 'to'}
+          {many(detail.lines.length, 'section')}{/if}
       </h1>
       <span class="quiet cut">
         {#if d.takesBack}all of it as it was before <a class="link" href="/deliveries/{d.takesBack}"
@@ -121,10 +125,11 @@
           >{order.clash === 'KEEP_SECTION'
             ? '; what was changed since stays'
             : '; what was changed since is undone too'}
+        {:else if d.edit}the same change everywhere; what the ledger says of the items stays
         {:else}{how.join(' · ')}{/if}
       </span>
     </div>
-    {#if !d.takesBack}<Arrival delivery={d.id} />{/if}
+    {#if !d.takesBack && !d.edit}<Arrival delivery={d.id} />{/if}
     <Together {detail} />
     {#if !planned && !plan}
       <p class="quiet" role="status">
@@ -180,8 +185,9 @@
         <div class="nothing">
           <h2>Nothing to do</h2>
           <p class="quiet">
-            All {many(detail.lines.length, 'section')} hold version {d.number} already. Delivering it
-            records that they were looked at, and changes nothing.
+            {#if d.edit}In none of the sections is there anything to change.
+            {:else}All {many(detail.lines.length, 'section')} hold version {d.number} already. Delivering
+              it records that they were looked at, and changes nothing.{/if}
           </p>
         </div>
       {/if}

@@ -298,18 +298,20 @@ export function head(
   d: Schemas['DeliverySummary'],
   n: { all: number; done: number; need: number; notYet: number },
 ): string {
-  const what = `${d.masterCode}, version ${d.number}`;
+  const what = d.edit ?? `${d.masterCode}, version ${d.number}`;
   const far = `${n.done} of ${many(n.all, 'section')} done`;
   if (d.state === 'SCHEDULED') return `${what}, begins ${exact(d.beginsAt ?? '')}`;
-  if (d.state === 'RUNNING') return `${d.takesBack ? 'Taking back' : 'Delivering'} ${what}: ${far}`;
+  if (d.state === 'RUNNING')
+    return `${d.takesBack ? 'Taking back: ' : d.edit ? '' : 'Delivering '}${what}: ${far}`;
   if (d.state === 'STOPPED') return `Stopped: ${what}, ${far}`;
   const open = [
     n.need && `${n.need} ${n.need === 1 ? 'needs' : 'need'} you`,
     n.notYet && `${n.notYet} not yet`,
   ].filter(Boolean);
   if (open.length) return `${what}: ${far}, ${open.join(', ')}`;
-  return d.takesBack
-    ? `Taken back: ${what}, in ${many(n.all, 'section')}`
+  if (d.takesBack) return `Taken back: ${what}, in ${many(n.all, 'section')}`;
+  return d.edit
+    ? `Done: ${what}, in ${many(n.all, 'section')}`
     : `Delivered: ${what}, to ${many(n.all, 'section')}`;
 }
 

@@ -18,6 +18,10 @@ export function words(kind: Kind, tool: string): string {
       return `Approve ${tool}`;
     case 'OPEN_ONCE':
       return `Open ${tool} once`;
+    case 'PUT_RIGHT':
+      return `Put right: ${tool}`;
+    case 'OPEN_SHELL':
+      return 'Open the shell to students';
   }
 }
 

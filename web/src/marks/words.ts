@@ -129,6 +129,7 @@ export const reasons: Record<Reason, string> = {
   PUT_BACK: 'Changed in the section only; this delivery puts the version back.',
   ACCEPTED_HERE: 'The section’s own was accepted for good. It stays.',
   TAKEN_BACK: 'As it was before that delivery.',
+  EDITED: 'Changed alike in all chosen sections.',
   CLEARED: 'Cleared away for a clean start.',
   NOT_CLEARED: 'Students have handed in work in this shell, so it is not cleared.',
   DATES_LEFT: 'Its dates are others than the version’s; this delivery leaves them.',

@@ -98,6 +98,7 @@
             ? ` · ${section.students} students`
             : ''}{section.inRoster ? '' : ' · no longer in the roster'}
         </span>
+        <a class="link" href="/seen/{id}">As a student</a>
         {#if section.shellAddress}
           <a class="link" href={section.shellAddress} target="_blank" rel="noopener"
             >Open its shell</a

@@ -106,19 +106,24 @@ class Shots {
       }
       page.getByText("sections in hand").first().waitFor();
       shot("calendar");
-      colours("dark");
       page.evaluate("sessionStorage.removeItem('hand')");
+      go("/coverage/checks");
+      page.getByLabel("Term").selectOption(new SelectOption().setIndex(0)); // the next one
+      page.getByRole(
+              AriaRole.BUTTON,
+              new Page.GetByRoleOptions().setName(Pattern.compile("^A builder note is in view")))
+          .first()
+          .click();
+      page.getByText("For the builder").first().waitFor();
+      shot("checks");
+      page.getByLabel("Term").selectOption(new SelectOption().setIndex(1));
+      colours("dark");
       go("/hand-overs");
       page.getByRole(
               AriaRole.BUTTON,
               new Page.GetByRoleOptions().setName(Pattern.compile("^Open CueBench once")))
           .click();
       shot("hand-overs");
-      page.context().clearCookies();
-      chromium.signIn(address, "rosalind@larkmoor.example", "larkmoor-demo");
-      colours("light");
-      go("/college");
-      shot("college");
     }
   }
 

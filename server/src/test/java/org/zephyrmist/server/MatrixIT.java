@@ -151,6 +151,8 @@ class MatrixIT extends ServerIT {
         coordinator.get("/api/cartridges/editions/" + edition).json().path("cartridge").asString());
     values.put("term", coordinator.get("/api/coverage/terms").json().get(0).path("id").asString());
     values.put("calendar", values.get("term"));
+    values.put("check", "NO_FRONT_PAGE");
+    values.put("item", Practice.items("lgt-ma" + (round - 1)).get(0).path("id").asString());
   }
 
   /** A platform that may be given up; the others serve the tests that come after this. */
@@ -228,6 +230,8 @@ class MatrixIT extends ServerIT {
             "pick",
             "platform",
             "calendar",
+            "check",
+            "item",
             "delivery")) {
       path = path.replace("{" + name + "}", values.get(name));
     }
@@ -247,7 +251,10 @@ class MatrixIT extends ServerIT {
       case "/api/deliveries/recipes" -> path + "?master=" + values.get("masters");
       case "/api/hand-overs" ->
           c.method().equals("GET") ? path + "?term=" + values.get("term") : path;
+      case "/api/checks/{check}" -> path + "?subject=shell&term=" + values.get("term");
       case "/api/coverage",
+          "/api/checks",
+          "/api/checks/right",
           "/api/tools",
           "/api/tools/rules/try",
           "/api/calendars",
@@ -341,6 +348,15 @@ class MatrixIT extends ServerIT {
           "{\"calendar\":\"%s\",\"by\":\"WEEK\",\"really\":false}".formatted(values.get("term"));
       case "POST /api/masters/{id}/dates/move" ->
           "{\"items\":[\"" + values.get("key") + "\"],\"days\":1}";
+      case "PUT /api/checks/choices/{check}" -> "{\"looked\":true,\"weight\":\"WRONG\"}";
+      case "POST /api/checks/{check}/mend", "POST /api/checks/{check}/again" ->
+          "{\"subject\":\"shell\"," + sections + "}";
+      case "POST /api/checks/{check}/right" ->
+          "{\"subject\":\"shell\",\"reason\":\"r\"," + sections + "}";
+      case "POST /api/checks/{check}/ask" ->
+          "{\"subject\":\"shell\",\"note\":\"\"," + sections + "}";
+      case "POST /api/checks/open" -> "{" + sections + "}";
+      case "POST /api/deliveries/edits" -> "{\"what\":\"REMOVE_EMPTY\"," + sections + "}";
       case "POST /api/deliveries/recipes" -> recipe();
       case "POST /api/tools/look" -> "{" + sections + "}";
       case "POST /api/hand-overs/remind" ->

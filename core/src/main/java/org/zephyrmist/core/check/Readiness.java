@@ -17,6 +17,7 @@ import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.Marks;
 import org.zephyrmist.core.content.References;
+import org.zephyrmist.core.content.Suspicious;
 import org.zephyrmist.core.question.QuestionSet;
 import org.zephyrmist.core.tree.Tree;
 

@@ -61,6 +61,10 @@ public record Aspects(
     return new Aspects(wording, grading, to, place, visibility, launch);
   }
 
+  public Aspects with(Place to) {
+    return new Aspects(wording, grading, timing, to, visibility, launch);
+  }
+
   public Aspects with(Visibility to) {
     return new Aspects(wording, grading, timing, place, to, launch);
   }

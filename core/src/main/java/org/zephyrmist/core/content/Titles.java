@@ -21,6 +21,9 @@ public final class Titles {
   private static final Pattern GAPS = Pattern.compile("[\\s\\u00A0\\u2028\\u2029]+");
   private static final Pattern ONLY_UNSEEN = Pattern.compile("[\\p{Cf}\\p{Z}]*");
 
+  /** The same titles stand in hundreds of shells. */
+  private static final Remembered FOLDED = new Remembered(2_000_000);
+
   private Titles() {}
 
   /** The first that is not empty when cleaned, else "Untitled". */
@@ -34,6 +37,10 @@ public final class Titles {
 
   /** What two titles that people take for the same have in common: letters and digits alone. */
   public static String folded(String title) {
+    return title.isEmpty() ? title : FOLDED.get(title, Titles::foldedAnew);
+  }
+
+  private static String foldedAnew(String title) {
     return title.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", " ").strip();
   }
 

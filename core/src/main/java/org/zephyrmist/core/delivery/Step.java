@@ -188,6 +188,8 @@ public record Step(
     EMPTIED,
     /** As it was before the delivery that is taken back. */
     TAKEN_BACK,
+    /** A change that is made alike in all chosen sections. */
+    EDITED,
     /** Cleared away for a clean start. */
     CLEARED,
     /** The shell is not cleared: students have handed in work there. */

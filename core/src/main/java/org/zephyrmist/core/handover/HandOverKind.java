@@ -13,7 +13,11 @@ public enum HandOverKind {
   /** A tool's host is to be approved. */
   APPROVE(Who.ADMINISTRATORS),
   /** An instructor opens a tool once before students can. */
-  OPEN_ONCE(Who.INSTRUCTORS);
+  OPEN_ONCE(Who.INSTRUCTORS),
+  /** Something that checks found in the shell is to be put right. */
+  PUT_RIGHT(Who.INSTRUCTORS),
+  /** The platform has no interface: somebody opens the shell to students there. */
+  OPEN_SHELL(Who.ADMINISTRATORS);
 
   /** Whose it is, unless somebody is named. */
   public enum Who {

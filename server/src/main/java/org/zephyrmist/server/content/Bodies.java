@@ -72,6 +72,16 @@ public class Bodies {
 
   /** The forms with these fingerprints; all of them are here, or it is an error. */
   public Map<Fingerprint, String> get(Collection<Fingerprint> wanted) {
+    Map<Fingerprint, String> found = some(wanted);
+    long missing = wanted.stream().filter(f -> !found.containsKey(f)).distinct().count();
+    if (missing > 0) {
+      throw new IllegalStateException("Bodies are missing: " + missing);
+    }
+    return found;
+  }
+
+  /** Those of the forms that are here. */
+  public Map<Fingerprint, String> some(Collection<Fingerprint> wanted) {
     Map<Fingerprint, String> found = new HashMap<>(used.getAllPresent(wanted));
     byte[][] others =
         wanted.stream()
@@ -82,14 +92,9 @@ public class Bodies {
     if (others.length == 0) {
       return found;
     }
-    int before = found.size();
     db.selectFrom(BODY)
         .where(BODY.FINGERPRINT.eq(any(others)))
         .forEach(r -> found.put(Fingerprint.of(r.getFingerprint()), r.getForm()));
-    if (found.size() < before + others.length) {
-      throw new IllegalStateException(
-          "Bodies are missing: " + (before + others.length - found.size()));
-    }
     used.putAll(found);
     return found;
   }

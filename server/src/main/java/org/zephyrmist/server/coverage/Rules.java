@@ -146,6 +146,33 @@ public class Rules {
         .collect(Collectors.toSet());
   }
 
+  /**
+   * At which version, by its number, sections ought to hold a master, by master and section. A
+   * master without a version is expected of nobody.
+   */
+  public Map<UUID, Map<UUID, Integer>> versions(Condition sections) {
+    Board board = board(sections);
+    Map<UUID, Integer> newest =
+        db.select(VERSION.MASTER_ID, DSL.max(VERSION.NUMBER))
+            .from(VERSION)
+            .groupBy(VERSION.MASTER_ID)
+            .fetchMap(r -> r.value1(), r -> r.value2());
+    Map<UUID, Map<UUID, Integer>> all = new HashMap<>();
+    wanted(board)
+        .forEach(
+            (master, at) -> {
+              Map<UUID, Integer> of = new HashMap<>();
+              for (int s = 0; s < at.length && newest.containsKey(master); s++) {
+                if (at[s] != Expectation.NONE) {
+                  of.put(
+                      board.ids().get(s), at[s] == Expectation.NEWEST ? newest.get(master) : at[s]);
+                }
+              }
+              all.put(master, of);
+            });
+    return all;
+  }
+
   /** Which of these sections ought to hold a master, by master. */
   public Map<UUID, Set<UUID>> expecting(Condition sections) {
     Board board = board(sections);

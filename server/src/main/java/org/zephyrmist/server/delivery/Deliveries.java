@@ -21,6 +21,7 @@ import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.DeliveryState;
 import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.PartsChoice;
+import org.zephyrmist.core.edit.Edit;
 import org.zephyrmist.server.db.tables.records.DeliveryLineRecord;
 import org.zephyrmist.server.db.tables.records.DeliveryRecord;
 import org.zephyrmist.server.line.ChosenParts;
@@ -59,21 +60,36 @@ public class Deliveries {
    *
    * @param atOnce how many sections are written at the same time at most
    * @param takesBack the delivery that is taken back
+   * @param edit a change that is made instead of what the version says
    */
   public record Order(
-      PartsChoice parts, Choices choices, Optional<Integer> atOnce, Optional<UUID> takesBack) {
+      PartsChoice parts,
+      Choices choices,
+      Optional<Integer> atOnce,
+      Optional<UUID> takesBack,
+      Optional<Edit> edit) {
     public Order(PartsChoice parts, Choices choices) {
-      this(parts, choices, Optional.empty(), Optional.empty());
+      this(parts, choices, Optional.empty(), Optional.empty(), Optional.empty());
+    }
+
+    /** A change that is made alike in all sections. */
+    static Order of(Edit edit) {
+      return new Order(
+          PartsChoice.EVERYTHING,
+          TakeBacks.CHOICES,
+          Optional.empty(),
+          Optional.empty(),
+          Optional.of(edit));
     }
 
     /** The same of another master: all but what is left out everywhere. */
     Order ofOthers() {
-      return new Order(parts.ofOthers(), choices, atOnce, takesBack);
+      return new Order(parts.ofOthers(), choices, atOnce, takesBack, edit);
     }
 
     /** The same where something else comes first: that fills the shell, or has cleared it. */
     Order behind() {
-      return new Order(parts, choices.with(Choices.Onto.UP_TO_DATE), atOnce, takesBack);
+      return new Order(parts, choices.with(Choices.Onto.UP_TO_DATE), atOnce, takesBack, edit);
     }
   }
 
@@ -138,6 +154,9 @@ public class Deliveries {
         .set(DELIVERY.BY_KIND, json(choices.byKind()))
         .set(DELIVERY.AT_ONCE, order.atOnce().orElse(null))
         .set(DELIVERY.TAKES_BACK, order.takesBack().orElse(null))
+        .set(
+            DELIVERY.EDIT,
+            order.edit().map(e -> JSONB.valueOf(json.writeValueAsString(e))).orElse(null))
         .set(DELIVERY.STATE, DeliveryState.PLANNING)
         .set(DELIVERY.CLASH, choices.clash())
         .set(DELIVERY.TWIN, choices.twin())

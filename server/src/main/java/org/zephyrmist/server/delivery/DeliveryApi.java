@@ -122,7 +122,7 @@ class DeliveryApi {
 
     Deliveries.Order order() {
       Optional<Integer> atOnce = Optional.ofNullable(choices).map(Chosen::atOnce);
-      return new Deliveries.Order(parts(), how(), atOnce, Optional.empty());
+      return new Deliveries.Order(parts(), how(), atOnce, Optional.empty(), Optional.empty());
     }
 
     PartsChoice parts() {

@@ -27,6 +27,7 @@ import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.StepKind;
 import org.zephyrmist.core.delivery.StudentCounts;
 import org.zephyrmist.core.delivery.WaitsFor;
+import org.zephyrmist.core.edit.Edit;
 import org.zephyrmist.server.line.ChosenParts;
 import org.zephyrmist.server.line.Orders;
 import org.zephyrmist.server.mail.Mails;
@@ -64,6 +65,10 @@ class DeliveryViews {
     this.instructors = instructors;
   }
 
+  /**
+   * @param edit a change that is made instead of what the version says, as an order; of a take-back
+   *     that which is taken back; absent for all others
+   */
   record DeliverySummary(
       @NotNull UUID id,
       @NotNull UUID master,
@@ -82,6 +87,7 @@ class DeliveryViews {
       @NotNull Choices.Weeks weeks,
       Integer atOnce,
       UUID takesBack,
+      String edit,
       UUID order,
       int place,
       OffsetDateTime beginsAt,
@@ -171,10 +177,13 @@ class DeliveryViews {
 
   private List<DeliverySummary> summaries(Condition which, int most) {
     var made = PERSON.as("made");
+    var back = DELIVERY.as("back");
     List<DeliverySummary> all =
         db.select(DELIVERY.fields())
-            .select(MASTER.ID, MASTER.CODE, MASTER.TITLE, VERSION.NUMBER, made.NAME)
+            .select(MASTER.ID, MASTER.CODE, MASTER.TITLE, VERSION.NUMBER, made.NAME, back.EDIT)
             .from(DELIVERY)
+            .leftJoin(back)
+            .on(back.ID.eq(DELIVERY.TAKES_BACK))
             .join(VERSION)
             .on(VERSION.ID.eq(DELIVERY.VERSION_ID))
             .join(MASTER)
@@ -204,6 +213,10 @@ class DeliveryViews {
                         r.get(DELIVERY.WEEKS),
                         r.get(DELIVERY.AT_ONCE),
                         r.get(DELIVERY.TAKES_BACK),
+                        Optional.ofNullable(r.get(DELIVERY.EDIT))
+                            .or(() -> Optional.ofNullable(r.get(back.EDIT)))
+                            .map(e -> json.readValue(e.data(), Edit.class).words())
+                            .orElse(null),
                         r.get(DELIVERY.ORDER_ID),
                         r.get(DELIVERY.PLACE),
                         r.get(DELIVERY.BEGINS_AT),

@@ -3,6 +3,7 @@ package org.zephyrmist.server.delivery;
 import static org.jooq.impl.DSL.any;
 import static org.jooq.impl.DSL.min;
 import static org.zephyrmist.server.db.Tables.CAMPUS;
+import static org.zephyrmist.server.db.Tables.DELIVERY;
 import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
 import static org.zephyrmist.server.db.Tables.DELIVERY_STEP;
 import static org.zephyrmist.server.db.Tables.SECTION;
@@ -14,6 +15,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Stream;
 import org.jooq.DSLContext;
@@ -134,7 +136,7 @@ public class PlanViews {
   @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
   public DeliveryPlan plan(UUID delivery, UUID version, SignedIn who) {
     UUID[] lines = lines(delivery, who);
-    List<PlanRow> rows = rows(version, lines);
+    List<PlanRow> rows = rows(ofVersion(delivery) ? Optional.of(version) : Optional.empty(), lines);
     List<StepCode> codes =
         db.selectDistinct(DELIVERY_STEP.KIND, DELIVERY_STEP.REASON, DELIVERY_STEP.MOVES)
             .from(DELIVERY_STEP)
@@ -197,20 +199,22 @@ public class PlanViews {
         .fetchArray(DELIVERY_LINE.ID);
   }
 
-  /** The items of the version, then those that are to be retired. */
-  private List<PlanRow> rows(UUID version, UUID[] lines) {
-    UUID tree =
-        db.select(VERSION.TREE_ID)
-            .from(VERSION)
-            .where(VERSION.ID.eq(version))
-            .fetchSingle()
-            .value1();
+  /** Whether it brings a version; else it makes a change of its own, or takes one back. */
+  private boolean ofVersion(UUID delivery) {
+    var back = DELIVERY.as("back");
+    return !db.fetchExists(
+        db.selectOne()
+            .from(DELIVERY)
+            .leftJoin(back)
+            .on(back.ID.eq(DELIVERY.TAKES_BACK))
+            .where(DELIVERY.ID.eq(delivery))
+            .and(DELIVERY.EDIT.isNotNull().or(back.EDIT.isNotNull())));
+  }
+
+  /** The items of the version, then those that are to be retired or are in none. */
+  private List<PlanRow> rows(Optional<UUID> version, UUID[] lines) {
     Map<String, PlanRow> rows = new LinkedHashMap<>();
-    for (Node n : trees.tree(tree).nodes()) {
-      String parent = n.parent().map(ItemKey::value).orElse(null);
-      String key = n.key().value();
-      rows.put(key, new PlanRow(key, n.kind(), n.title(), parent, true));
-    }
+    version.ifPresent(v -> ofVersion(v, rows));
     db.select(DELIVERY_STEP.ITEM_KEY, min(DELIVERY_STEP.ITEM_KIND), min(DELIVERY_STEP.TITLE))
         .from(DELIVERY_STEP)
         .where(DELIVERY_STEP.LINE_ID.eq(any(lines)))
@@ -221,6 +225,20 @@ public class PlanViews {
                 rows.putIfAbsent(
                     r.value1(), new PlanRow(r.value1(), r.value2(), r.value3(), null, false)));
     return List.copyOf(rows.values());
+  }
+
+  private void ofVersion(UUID version, Map<String, PlanRow> rows) {
+    UUID tree =
+        db.select(VERSION.TREE_ID)
+            .from(VERSION)
+            .where(VERSION.ID.eq(version))
+            .fetchSingle()
+            .value1();
+    for (Node n : trees.tree(tree).nodes()) {
+      String parent = n.parent().map(ItemKey::value).orElse(null);
+      String key = n.key().value();
+      rows.put(key, new PlanRow(key, n.kind(), n.title(), parent, true));
+    }
   }
 
   private static final List<String> HEAD =

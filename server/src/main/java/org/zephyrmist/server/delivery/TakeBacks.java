@@ -27,7 +27,7 @@ import org.zephyrmist.server.web.Refusal;
 @Component
 class TakeBacks {
   /** As a take-back goes about it at first: what was changed since stays. */
-  private static final Choices CHOICES =
+  static final Choices CHOICES =
       new Choices(
           Choices.Clash.KEEP_SECTION,
           Choices.Twin.ADD,
@@ -123,7 +123,11 @@ class TakeBacks {
         d.getVersionId(),
         some,
         new Deliveries.Order(
-            PartsChoice.EVERYTHING, CHOICES, Optional.empty(), Optional.of(delivery)),
+            PartsChoice.EVERYTHING,
+            CHOICES,
+            Optional.empty(),
+            Optional.of(delivery),
+            Optional.empty()),
         who);
   }
 

@@ -57,6 +57,7 @@ class DemoLoader implements ApplicationRunner {
   private final DemoSets sets;
   private final DemoTools tools;
   private final DemoCalendars calendars;
+  private final DemoSpring spring;
   private final Queue queue;
   private final Events events;
   private final Workspace workspace;
@@ -76,6 +77,7 @@ class DemoLoader implements ApplicationRunner {
       DemoSets sets,
       DemoTools tools,
       DemoCalendars calendars,
+      DemoSpring spring,
       Queue queue,
       Events events,
       Workspace workspace) {
@@ -93,6 +95,7 @@ class DemoLoader implements ApplicationRunner {
     this.sets = sets;
     this.tools = tools;
     this.calendars = calendars;
+    this.spring = spring;
     this.queue = queue;
     this.events = events;
     this.workspace = workspace;
@@ -132,6 +135,7 @@ class DemoLoader implements ApplicationRunner {
     weeks.open(made.get("LGT 110"));
     weeks.packagesWait(made.get("LGT 110"));
     sets.make(made.get("SND 120"));
+    spring.make(college, frame, made);
     clock.daysBack(1);
     inWork.light(made.get("LGT 110"), courses);
     clock.daysBack(0);

@@ -7,6 +7,7 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -67,6 +68,11 @@ class DemoShells {
     form("/shells/" + shell + "/add", Map.of("title", title, "html", html));
   }
 
+  /** Students may enter from this day on. */
+  void open(String shell, LocalDate from) {
+    form("/shells/" + shell + "/term", Map.of("opens", from.toString()));
+  }
+
   /** So many places for weeks, and no more. */
   void weeks(String shell, int places) {
     form("/shells/" + shell + "/weeks", Map.of("places", "" + places));
@@ -114,14 +120,27 @@ class DemoShells {
     return "/shells/" + shell + "/items/" + item.path("id").asString();
   }
 
+  /** The first item whose title begins so. */
+  Optional<String> titled(String shell, String beginning) {
+    for (JsonNode i : items(shell)) {
+      String title = i.path("wording").path("title").asString("");
+      if (title.startsWith(beginning)) {
+        return Optional.of(title);
+      }
+    }
+    return Optional.empty();
+  }
+
+  private JsonNode items(String shell) {
+    return json.readTree(
+        send(
+            HttpRequest.newBuilder(uri("/api/shells/" + shell + "/items"))
+                .header("Authorization", "Bearer " + settings.practiceToken())
+                .build()));
+  }
+
   private Optional<JsonNode> item(String shell, String title) {
-    JsonNode items =
-        json.readTree(
-            send(
-                HttpRequest.newBuilder(uri("/api/shells/" + shell + "/items"))
-                    .header("Authorization", "Bearer " + settings.practiceToken())
-                    .build()));
-    for (JsonNode i : items) {
+    for (JsonNode i : items(shell)) {
       if (i.path("wording").path("title").asString("").equals(title)) {
         return Optional.of(i);
       }

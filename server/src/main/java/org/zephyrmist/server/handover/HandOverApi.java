@@ -141,7 +141,7 @@ class HandOverApi {
    */
   record HandOverSet(
       @NotNull HandOverKind kind,
-      @NotNull @Size(max = 253) String host,
+      @NotNull @Size(max = 2100) String host,
       @NotEmpty @Size(max = 5000) List<@NotNull UUID> sections,
       LocalDate due,
       @NotNull @Size(max = 320) String owner,
@@ -156,7 +156,7 @@ class HandOverApi {
 
   record HandOversOf(
       @NotNull HandOverKind kind,
-      @NotNull @Size(max = 253) String host,
+      @NotNull @Size(max = 2100) String host,
       @NotEmpty @Size(max = 5000) List<@NotNull UUID> sections) {}
 
   /**
@@ -181,7 +181,7 @@ class HandOverApi {
   record HandOverSteps(
       @NotNull HandOverKind kind,
       UUID platform,
-      @NotNull @Size(max = 253) String host,
+      @NotNull @Size(max = 2100) String host,
       @NotNull @Size(max = 4000) String steps,
       @NotNull @Size(max = 400) String contact) {}
 

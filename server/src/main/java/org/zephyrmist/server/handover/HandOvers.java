@@ -2,11 +2,14 @@ package org.zephyrmist.server.handover;
 
 import static org.zephyrmist.server.db.Tables.CAMPUS;
 import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
+import static org.zephyrmist.server.db.Tables.FINDING;
+import static org.zephyrmist.server.db.Tables.FINDING_ASKED;
 import static org.zephyrmist.server.db.Tables.HAND_OVER;
 import static org.zephyrmist.server.db.Tables.HAND_OVER_STEPS;
 import static org.zephyrmist.server.db.Tables.PERSON;
 import static org.zephyrmist.server.db.Tables.PLATFORM;
 import static org.zephyrmist.server.db.Tables.SECTION;
+import static org.zephyrmist.server.db.Tables.SHELL_OPENING;
 import static org.zephyrmist.server.db.Tables.TERM;
 
 import java.time.LocalDate;
@@ -84,6 +87,8 @@ class HandOvers {
     Condition these = SECTION.ID.eq(DSL.any(at.keySet().toArray(UUID[]::new)));
     List<ToolStep> all = new ArrayList<>(lines(these));
     all.addAll(tools.of(these));
+    all.addAll(asked(these));
+    all.addAll(unopened(these));
     Map<String, Added> added = added(at.keySet().toArray(UUID[]::new));
     List<Steps> steps = steps();
     List<HandOver> found = new ArrayList<>();
@@ -160,6 +165,45 @@ class HandOvers {
                     "",
                     Optional.empty(),
                     false));
+  }
+
+  /** What checks find and instructors were asked for. */
+  private List<ToolStep> asked(Condition these) {
+    return db.selectDistinct(
+            SECTION.ID,
+            FINDING_ASKED.CHECK_NAME,
+            FINDING_ASKED.SUBJECT,
+            DSL.min(FINDING.TITLE).over().partitionBy(FINDING.CHECK_NAME, FINDING.SUBJECT))
+        .from(FINDING_ASKED)
+        .join(FINDING)
+        .on(FINDING.SECTION_ID.eq(FINDING_ASKED.SECTION_ID))
+        .and(FINDING.CHECK_NAME.eq(FINDING_ASKED.CHECK_NAME))
+        .and(FINDING.SUBJECT.eq(FINDING_ASKED.SUBJECT))
+        .join(SECTION)
+        .on(SECTION.ID.eq(FINDING_ASKED.SECTION_ID))
+        .where(these)
+        .fetch(
+            r ->
+                new ToolStep(
+                    HandOverKind.PUT_RIGHT,
+                    r.value1(),
+                    r.value2() + " " + r.value3(),
+                    r.value2().title(r.value4()),
+                    Optional.empty(),
+                    false));
+  }
+
+  /** Shells that could not be opened by us. */
+  private List<ToolStep> unopened(Condition these) {
+    return db.select(SECTION.ID)
+        .from(SHELL_OPENING)
+        .join(SECTION)
+        .on(SECTION.ID.eq(SHELL_OPENING.SECTION_ID))
+        .where(these)
+        .and(SHELL_OPENING.PROBLEM.isNotNull())
+        .fetch(
+            r ->
+                new ToolStep(HandOverKind.OPEN_SHELL, r.value1(), "", "", Optional.empty(), false));
   }
 
   private Map<String, Added> added(UUID[] sections) {

@@ -29,6 +29,8 @@ class ReminderMail {
       case ENTER_CREDENTIALS -> "enter the credentials of " + tool;
       case APPROVE -> "approve " + tool;
       case OPEN_ONCE -> "open " + tool + " once";
+      case PUT_RIGHT -> "put right: " + tool;
+      case OPEN_SHELL -> "open a shell to students";
     };
   }
 

@@ -8,6 +8,7 @@ import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -16,6 +17,7 @@ import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Stream;
 import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.Fingerprints;
@@ -40,6 +42,16 @@ public class Ledger {
   /** Every holding of a section, of whatever master. */
   public List<Holding> holdings(UUID section) {
     return db.selectFrom(HOLDING).where(HOLDING.SECTION_ID.eq(section)).fetch(Ledger::holding);
+  }
+
+  /** Every holding of many sections, by section. */
+  public Map<UUID, List<Holding>> holdings(Collection<UUID> sections) {
+    Map<UUID, List<Holding>> all = new HashMap<>();
+    db.selectFrom(HOLDING)
+        .where(HOLDING.SECTION_ID.eq(DSL.any(sections.toArray(UUID[]::new))))
+        .forEach(
+            h -> all.computeIfAbsent(h.getSectionId(), k -> new ArrayList<>()).add(holding(h)));
+    return all;
   }
 
   static Holding holding(HoldingRecord h) {

@@ -2,72 +2,30 @@ package org.zephyrmist.server.ledger;
 
 import static org.zephyrmist.server.db.Tables.RESTORE_POINT;
 
-import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.zip.GZIPInputStream;
-import java.util.zip.GZIPOutputStream;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
-import org.zephyrmist.core.content.Fingerprints;
-import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.server.Settings;
-import tools.jackson.core.type.TypeReference;
-import tools.jackson.databind.json.JsonMapper;
 
 /** What shells held before lines changed or removed anything there. */
 @Component
 public class RestorePoints {
   private static final int MOST = 200;
-  private static final TypeReference<List<Was>> ITEMS = new TypeReference<>() {};
   private final DSLContext db;
-  private final JsonMapper json;
+  private final PackedShell packed;
   private final Clock clock;
   private final Settings settings;
 
-  RestorePoints(DSLContext db, JsonMapper json, Clock clock, Settings settings) {
+  RestorePoints(DSLContext db, PackedShell packed, Clock clock, Settings settings) {
     this.db = db;
-    this.json = json;
+    this.packed = packed;
     this.clock = clock;
     this.settings = settings;
-  }
-
-  /**
-   * An item as it was.
-   *
-   * @param module the platform's id of the module it stood in; absent at the top
-   * @param aspects packed fingerprints; their texts are kept
-   */
-  public record Was(
-      String id,
-      Kind kind,
-      String title,
-      String module,
-      byte[] aspects,
-      boolean work,
-      boolean own) {
-    static Was of(Held h) {
-      return new Was(
-          h.id(),
-          h.kind(),
-          h.title(),
-          h.parent().orElse(null),
-          h.aspects().pack(),
-          h.studentWork(),
-          h.free());
-    }
-
-    public Held held() {
-      return new Held(
-          id, kind, title, Optional.ofNullable(module), Fingerprints.unpack(aspects), work, own);
-    }
   }
 
   /** Keeps what a shell holds before a line is carried out, once for a line. */
@@ -79,7 +37,7 @@ public class RestorePoints {
         .set(RESTORE_POINT.TAKEN_AT, now)
         .set(RESTORE_POINT.KEEP_UNTIL, now.plus(settings.keepsRestorePoints()))
         .set(RESTORE_POINT.ITEMS, shell.size())
-        .set(RESTORE_POINT.READING, packed(shell))
+        .set(RESTORE_POINT.READING, packed.pack(shell))
         .onConflictDoNothing()
         .execute();
   }
@@ -106,7 +64,7 @@ public class RestorePoints {
     return db.select(RESTORE_POINT.READING)
         .from(RESTORE_POINT)
         .where(RESTORE_POINT.LINE_ID.eq(line))
-        .fetchOptional(r -> unpacked(r.value1()));
+        .fetchOptional(r -> packed.unpack(r.value1()));
   }
 
   /** Those that were kept long enough go. */
@@ -114,23 +72,5 @@ public class RestorePoints {
     db.deleteFrom(RESTORE_POINT)
         .where(RESTORE_POINT.KEEP_UNTIL.lt(OffsetDateTime.now(clock)))
         .execute();
-  }
-
-  private byte[] packed(List<Held> items) {
-    ByteArrayOutputStream bytes = new ByteArrayOutputStream();
-    try (GZIPOutputStream zip = new GZIPOutputStream(bytes)) {
-      json.writeValue(zip, items.stream().map(Was::of).toList());
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
-    return bytes.toByteArray();
-  }
-
-  private List<Held> unpacked(byte[] bytes) {
-    try (GZIPInputStream zip = new GZIPInputStream(new ByteArrayInputStream(bytes))) {
-      return json.readValue(zip, ITEMS).stream().map(Was::held).toList();
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
   }
 }

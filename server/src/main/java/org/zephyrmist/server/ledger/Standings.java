@@ -20,6 +20,7 @@ import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Field;
 import org.jooq.Table;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 
 /**
@@ -186,6 +187,17 @@ public class Standings {
                         r.get(2, Integer.class),
                         r.get(3, Integer.class),
                         r.get(4, Integer.class))));
+    return all;
+  }
+
+  /** Which version of which master sections hold, by section and master. */
+  public Map<UUID, Map<UUID, UUID>> versions(Collection<UUID> sections) {
+    Map<UUID, Map<UUID, UUID>> all = new HashMap<>();
+    db.select(STANDING.SECTION_ID, STANDING.MASTER_ID, STANDING.VERSION_ID)
+        .from(STANDING)
+        .where(STANDING.SECTION_ID.eq(DSL.any(sections.toArray(UUID[]::new))))
+        .forEach(
+            r -> all.computeIfAbsent(r.value1(), k -> new HashMap<>()).put(r.value2(), r.value3()));
     return all;
   }
 }

@@ -5,6 +5,7 @@ import java.util.UUID;
 import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.PartsChoice;
+import org.zephyrmist.core.edit.Edit;
 import org.zephyrmist.server.ledger.Origin;
 import org.zephyrmist.server.shell.Shell;
 
@@ -14,6 +15,8 @@ import org.zephyrmist.server.shell.Shell;
  * @param person who confirmed the delivery, or else who made it
  * @param attempts how often it failed in a row
  * @param takesBack the delivery that is taken back by this one
+ * @param edit the change that it makes, instead of what its version says
+ * @param editBack whether what is taken back is such a change
  * @param atOnce how many lines of its delivery may be in work at the same time
  * @param order that its delivery belongs to, with others
  * @param place of its delivery in the order
@@ -29,6 +32,8 @@ record Line(
     Choices choices,
     UUID person,
     Optional<UUID> takesBack,
+    Optional<Edit> edit,
+    boolean editBack,
     Optional<Integer> atOnce,
     Optional<UUID> order,
     int place,
@@ -41,6 +46,11 @@ record Line(
     Shell shell) {
   UUID section() {
     return shell.section();
+  }
+
+  /** Whether it makes a change, or takes one back, without a version. */
+  boolean edits() {
+    return edit.isPresent() || editBack;
   }
 
   Origin origin(UUID master) {
@@ -57,6 +67,8 @@ record Line(
         choices,
         person,
         takesBack,
+        edit,
+        editBack,
         atOnce,
         order,
         place,

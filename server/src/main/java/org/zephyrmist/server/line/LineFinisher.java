@@ -1,6 +1,7 @@
 package org.zephyrmist.server.line;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -17,6 +18,8 @@ import org.zephyrmist.core.delivery.StepKind;
 import org.zephyrmist.core.tree.Tree;
 import org.zephyrmist.server.ledger.Ledger;
 import org.zephyrmist.server.ledger.Origin;
+import org.zephyrmist.server.shell.KeptReadings;
+import org.zephyrmist.server.shell.Ours;
 import org.zephyrmist.server.shell.Reading;
 import org.zephyrmist.server.shell.ShellReader;
 
@@ -31,6 +34,8 @@ class LineFinisher {
   private final TransactionTemplate transaction;
   private final TakenBack takenBack;
   private final CalledFailed failed;
+  private final EditLines editLines;
+  private final KeptReadings kept;
 
   LineFinisher(
       Lines lines,
@@ -40,7 +45,11 @@ class LineFinisher {
       MeantTexts texts,
       TransactionTemplate transaction,
       TakenBack takenBack,
-      CalledFailed failed) {
+      CalledFailed failed,
+      EditLines editLines,
+      KeptReadings kept) {
+    this.kept = kept;
+    this.editLines = editLines;
     this.failed = failed;
     this.takenBack = takenBack;
     this.lines = lines;
@@ -89,7 +98,20 @@ class LineFinisher {
       lines.allWritten(line.id(), true);
       p.gateway().arrived(line.shell().there());
     }
-    Reading now = moved ? reader.read(p.gateway(), line.shell(), w.ours()) : p.reading();
+    Ours ours = p.editing().map(e -> EditLines.tied(e, ids(w))).orElse(w.ours());
+    Reading now = moved ? reader.read(p.gateway(), line.shell(), ours) : p.reading();
+    reader.keep(now, p.steps().stream().flatMap(s -> w.id(s.key()).stream()).toList());
+    if (p.editing().isPresent()) {
+      edited(w, now);
+    } else {
+      delivered(w, now, wrote);
+    }
+    kept.keep(line.section(), now);
+  }
+
+  private void delivered(Work w, Reading now, boolean wrote) {
+    Planned p = w.plan();
+    Line line = p.line();
     List<Receipt> receipts = new ArrayList<>();
     Count count = new Count();
     for (Step s : p.steps()) {
@@ -97,7 +119,6 @@ class LineFinisher {
       count.add(s, held.isPresent(), p.version().tree());
       receipt(s, held, now, w).ifPresent(receipts::add);
     }
-    reader.keep(now, p.steps().stream().flatMap(s -> w.id(s.key()).stream()).toList());
     int dead = w.forms().values().stream().mapToInt(Forms.Written::dead).sum();
     String end = end(p, wrote, count) + nowhere(dead) + failed.of(w);
     transaction.executeWithoutResult(
@@ -111,6 +132,45 @@ class LineFinisher {
           ledger.seen(line.section(), ledger.holdings(line.section()), now.byId());
           lines.done(line.id(), end, now.counts());
         });
+  }
+
+  /** The ledger notes nothing of a change but how things are now. */
+  private void edited(Work w, Reading now) {
+    Planned p = w.plan();
+    Line line = p.line();
+    Map<ItemKey, String> ids = ids(w);
+    List<Step> moved = p.steps().stream().filter(Step::moves).toList();
+    transaction.executeWithoutResult(
+        t -> {
+          lines.hold(line);
+          stored.recorded(line.id(), moved.stream().map(s -> s.key().value()).toList());
+          editLines.noted(line, moved, ids, p.editing().orElseThrow(), now);
+          ledger.seen(line.section(), ledger.holdings(line.section()), now.byId());
+          lines.done(line.id(), editEnd(p, moved.size()), now.counts());
+        });
+  }
+
+  /** What the platform calls the items of the steps. */
+  private static Map<ItemKey, String> ids(Work w) {
+    Map<ItemKey, String> ids = new HashMap<>();
+    w.plan().steps().forEach(s -> w.id(s.key()).ifPresent(id -> ids.put(s.key(), id)));
+    return ids;
+  }
+
+  private static String editEnd(Planned p, int moved) {
+    long left =
+        p.steps().stream()
+            .filter(s -> s.kind() == StepKind.BLOCKED || s.kind() == StepKind.KEEP)
+            .count();
+    String what =
+        moved == 0
+            ? "nothing was to do"
+            : p.line().editBack()
+                ? "taken back"
+                : "done in " + moved + (moved == 1 ? " item" : " items");
+    return left == 0
+        ? what
+        : what + (left == 1 ? "; 1 item left as it is" : "; " + left + " items left as they are");
   }
 
   /** Where the section stands now; of a part of a version it may stay where it was. */

@@ -50,6 +50,7 @@ class LinePlanner {
   private final FrontPagesMeet frontPages;
   private final NamedPlaces places;
   private final PlacesForWeeks weeks;
+  private final EditLines editLines;
 
   LinePlanner(
       PlannedSteps stored,
@@ -64,7 +65,9 @@ class LinePlanner {
       Orders orders,
       FrontPagesMeet frontPages,
       NamedPlaces places,
-      PlacesForWeeks weeks) {
+      PlacesForWeeks weeks,
+      EditLines editLines) {
+    this.editLines = editLines;
     this.weeks = weeks;
     this.places = places;
     this.frontPages = frontPages;
@@ -127,6 +130,9 @@ class LinePlanner {
     Reading reading = reader.read(gateway, line.shell());
     reader.seen(line.shell(), reading);
     Versions.Version version = versions.get(line.version());
+    if (line.edits()) {
+      return editLines.plan(line, gateway, version, reading);
+    }
     Optional<TakenBack.Back> back = takenBack.of(line);
     if (back.isPresent()) {
       return takeBack(line, gateway, version, reading, back.get());
@@ -187,7 +193,8 @@ class LinePlanner {
         emptied,
         Optional.empty(),
         standIns,
-        met.filter(FrontPagesMeet.Met::first).map(FrontPagesMeet.Met::page));
+        met.filter(FrontPagesMeet.Met::first).map(FrontPagesMeet.Met::page),
+        Optional.empty());
   }
 
   /**
@@ -247,6 +254,7 @@ class LinePlanner {
         false,
         Optional.of(back),
         FrontPagesMeet.leads(reading, bases, version.master()),
+        Optional.empty(),
         Optional.empty());
   }
 

@@ -17,7 +17,7 @@ import org.zephyrmist.core.delivery.StepKind;
 import org.zephyrmist.server.ledger.Ledger;
 import org.zephyrmist.server.ledger.RestorePoints;
 import org.zephyrmist.server.master.Versions;
-import org.zephyrmist.server.shell.ShellReader;
+import org.zephyrmist.server.shell.KeptReadings;
 import org.zephyrmist.server.shell.Shells;
 
 /** Carries one line out: read, check the plan, write, read back, receipts and standing. */
@@ -35,7 +35,7 @@ class LineRunner {
   private final TransactionTemplate transaction;
   private final NotYet notYet;
   private final RestorePoints restorePoints;
-  private final ShellReader reader;
+  private final KeptReadings kept;
   private final Orders orders;
 
   LineRunner(
@@ -51,10 +51,10 @@ class LineRunner {
       TransactionTemplate transaction,
       NotYet notYet,
       RestorePoints restorePoints,
-      ShellReader reader,
+      KeptReadings kept,
       Orders orders) {
     this.orders = orders;
-    this.reader = reader;
+    this.kept = kept;
     this.notYet = notYet;
     this.restorePoints = restorePoints;
     this.lines = lines;
@@ -78,7 +78,10 @@ class LineRunner {
       notYet.shell(line);
       return;
     }
-    if (line.takesBack().isEmpty() && stored.nothingPlanned(line) && stillSo(line)) {
+    if (line.takesBack().isEmpty()
+        && !line.edits()
+        && stored.nothingPlanned(line)
+        && stillSo(line)) {
       return;
     }
     lines.activity(line.id(), LineState.RUNNING, "reading the shell");
@@ -111,7 +114,7 @@ class LineRunner {
   /** What the shell holds is kept if anything there is to be changed or removed. */
   private void keepBefore(Planned p) {
     if (p.steps().stream().anyMatch(s -> s.moves() && s.kind() != StepKind.ADD)) {
-      reader.keepAll(p.reading());
+      kept.keepTexts(p.reading());
       restorePoints.keep(p.line().id(), p.line().section(), p.reading().items());
     }
   }

@@ -17,6 +17,7 @@ import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.StudentCounts;
 import org.zephyrmist.core.delivery.WaitsFor;
+import org.zephyrmist.core.edit.Edit;
 import org.zephyrmist.server.db.tables.records.DeliveryLineRecord;
 import org.zephyrmist.server.db.tables.records.DeliveryRecord;
 import org.zephyrmist.server.ledger.Ledger;
@@ -72,6 +73,8 @@ class Lines {
             .with(decided.of(d.getId())),
         Optional.ofNullable(d.getConfirmedBy()).orElse(d.getMadeBy()),
         Optional.ofNullable(d.getTakesBack()),
+        Optional.ofNullable(d.getEdit()).map(e -> json.readValue(e.data(), Edit.class)),
+        d.getTakesBack() != null && editing(d.getTakesBack()),
         Optional.ofNullable(d.getAtOnce()),
         Optional.ofNullable(d.getOrderId()),
         d.getPlace(),
@@ -82,6 +85,10 @@ class Lines {
         Optional.ofNullable(l.getReadTag()),
         token,
         shells.of(l.getSectionId()));
+  }
+
+  private boolean editing(UUID delivery) {
+    return db.fetchExists(DELIVERY, DELIVERY.ID.eq(delivery).and(DELIVERY.EDIT.isNotNull()));
   }
 
   /**

@@ -3,6 +3,7 @@ package org.zephyrmist.server.line;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.Meant;
@@ -18,6 +19,7 @@ import org.zephyrmist.server.shell.Reading;
  * @param standIns items of other masters that stand for items of this one, by the platform's ids
  * @param back what it takes back; none if it is an ordinary line
  * @param meets a front page that is one with another master's from now on
+ * @param editing what makes a change, or takes one back, without a version
  */
 record Planned(
     Line line,
@@ -30,7 +32,8 @@ record Planned(
     boolean emptied,
     Optional<TakenBack.Back> back,
     Map<ItemKey, String> standIns,
-    Optional<ItemKey> meets) {
+    Optional<ItemKey> meets,
+    Optional<Editing> editing) {
   /** Whether nothing is done in the shell, because it was emptied or may not be cleared. */
   boolean untouched() {
     return because(Step.Reason.EMPTIED) || because(Step.Reason.NOT_CLEARED);
@@ -40,8 +43,16 @@ record Planned(
     return steps.stream().anyMatch(s -> s.reason() == reason);
   }
 
+  /** Whose the item of a step is. */
+  UUID master(ItemKey key) {
+    return editing.map(e -> e.master(key)).orElse(version.master());
+  }
+
   /** Among what the texts that it writes may name items. */
   Forms.Within within() {
+    if (editing.isPresent()) {
+      return new Forms.Within(line.id(), k -> true); // what it names is there, or was before
+    }
     return back.map(
             b ->
                 new Forms.Within(

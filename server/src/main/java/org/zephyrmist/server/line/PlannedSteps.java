@@ -282,6 +282,17 @@ public class PlannedSteps {
         .execute();
   }
 
+  /** How the shell shows items after a line that the ledger does not note. */
+  void left(UUID line, Map<ItemKey, Fingerprints> shown) {
+    db.query(
+            "update delivery_step s set base = x.shown from unnest(?::text[], ?::bytea[]) x (item,"
+                + " shown) where s.line_id = ? and s.item_key = x.item",
+            shown.keySet().stream().map(ItemKey::value).toArray(String[]::new),
+            shown.values().stream().map(Fingerprints::pack).toArray(byte[][]::new),
+            line)
+        .execute();
+  }
+
   /** The steps of an item in all sections of a delivery, by line. */
   public Map<UUID, Step> ofItem(UUID delivery, ItemKey item) {
     Map<UUID, Step> all = new HashMap<>();

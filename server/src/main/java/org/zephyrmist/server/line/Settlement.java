@@ -1,6 +1,7 @@
 package org.zephyrmist.server.line;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -8,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.zephyrmist.core.content.ItemKey;
@@ -41,6 +43,7 @@ class Settlement {
   private final Writes writes;
   private final TransactionTemplate transaction;
   private final TakenBack takenBack;
+  private final EditLines editLines;
 
   Settlement(
       Lines lines,
@@ -51,7 +54,9 @@ class Settlement {
       Forms forms,
       Writes writes,
       TransactionTemplate transaction,
-      TakenBack takenBack) {
+      TakenBack takenBack,
+      EditLines editLines) {
+    this.editLines = editLines;
     this.takenBack = takenBack;
     this.lines = lines;
     this.stored = stored;
@@ -102,14 +107,26 @@ class Settlement {
   private void settle(Line mine, Line of, List<StoredStep> sent, PlatformGateway gateway) {
     Versions.Version version = versions.get(of.version());
     UUID master = version.master();
+    List<Step> steps = sent.stream().map(StoredStep::step).toList();
+    Optional<Editing> editing =
+        of.edits()
+            ? Optional.of(editLines.settling(of, ledger.holdings(mine.section()), steps))
+            : Optional.empty();
     Optional<TakenBack.Back> back = takenBack.of(of);
-    Map<ItemKey, Forms.Written> written =
-        forms.of(within(mine, of, version, back), sent.stream().map(StoredStep::step).toList());
-    List<StoredStep> done = resend(mine, of, sent, written, master, gateway);
+    Forms.Within within =
+        of.edits() ? new Forms.Within(of.id(), k -> true) : within(mine, of, version, back);
+    Map<ItemKey, Forms.Written> written = forms.of(within, steps);
+    List<StoredStep> done =
+        resend(
+            mine, of, sent, written, s -> EditLines.master(editing, master, s), editing, gateway);
     if (done.isEmpty()) {
       return;
     }
-    Reading reading = reader.read(gateway, mine.shell(), with(new Ours(), master, done));
+    if (editing.isPresent()) {
+      edited(mine, of, done, editing.get(), gateway);
+      return;
+    }
+    Reading reading = reader.read(gateway, mine.shell(), with(new Ours(), s -> master, done));
     Map<ItemKey, Base> bases = Ledger.bases(reading.holdings(), master);
     List<Receipt> receipts =
         done.stream()
@@ -128,6 +145,19 @@ class Settlement {
         });
   }
 
+  private void edited(
+      Line mine, Line of, List<StoredStep> done, Editing editing, PlatformGateway gateway) {
+    Map<ItemKey, String> ids = new HashMap<>();
+    done.forEach(s -> s.platformItem().ifPresent(id -> ids.put(s.step().key(), id)));
+    Reading now = reader.read(gateway, mine.shell(), EditLines.tied(editing, ids));
+    transaction.executeWithoutResult(
+        t -> {
+          lines.hold(mine);
+          stored.recorded(of.id(), done.stream().map(s -> s.step().key().value()).toList());
+          editLines.noted(of, done.stream().map(StoredStep::step).toList(), ids, editing, now);
+        });
+  }
+
   private Forms.Within within(
       Line mine, Line of, Versions.Version version, Optional<TakenBack.Back> back) {
     if (back.isEmpty()) {
@@ -139,8 +169,10 @@ class Settlement {
     return new Forms.Within(of.id(), known::contains);
   }
 
-  private static Ours with(Ours ours, UUID master, List<StoredStep> done) {
-    done.forEach(s -> s.platformItem().ifPresent(id -> ours.put(master, s.step().key(), id)));
+  private static Ours with(Ours ours, Function<Step, UUID> master, List<StoredStep> done) {
+    done.forEach(
+        s ->
+            s.platformItem().ifPresent(id -> ours.put(master.apply(s.step()), s.step().key(), id)));
     return ours;
   }
 
@@ -153,10 +185,13 @@ class Settlement {
       Line of,
       List<StoredStep> sent,
       Map<ItemKey, Forms.Written> written,
-      UUID master,
+      Function<Step, UUID> master,
+      Optional<Editing> editing,
       PlatformGateway gateway) {
     List<StoredStep> done = new ArrayList<>(sent.stream().filter(StoredStep::done).toList());
     Ours ours = with(Ours.of(ledger.holdings(mine.section())), master, done);
+    done.forEach(
+        s -> s.platformItem().ifPresent(id -> EditLines.again(ours, editing, s.step().key(), id)));
     ShellTranslator translator = reader.translator(gateway, mine.shell(), ours);
     for (StoredStep s : sent.stream().filter(x -> !x.done()).toList()) {
       ItemKey key = s.step().key();
@@ -167,12 +202,13 @@ class Settlement {
                   s.step(),
                   Optional.ofNullable(written.get(key)),
                   translator,
-                  master,
+                  master.apply(s.step()),
                   s.seenRevision())
               .write();
       try {
         Written now = gateway.apply(mine.shell().there(), List.of(w)).get(w.key());
-        ours.put(master, key, now.id());
+        ours.put(master.apply(s.step()), key, now.id());
+        EditLines.again(ours, editing, key, now.id());
         stored.written(of.takenBy(mine), Map.of(key.value(), now));
         done.add(s.written(now.id(), now.revision()));
       } catch (PlatformException e) {

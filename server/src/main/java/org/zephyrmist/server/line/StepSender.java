@@ -146,7 +146,7 @@ class StepSender {
       String key = Writes.key(w.line().id(), s);
       Optional<String> revision = s.id().map(p.reading().revisions()::get);
       Optional<Forms.Written> written = Optional.ofNullable(w.forms().get(s.key()));
-      Writes.Made made = writes.make(key, s, written, translator, w.master(), revision);
+      Writes.Made made = writes.make(key, s, written, translator, p.master(s.key()), revision);
       out.add(made.write());
       keys.put(s.key().value(), key);
       if (!made.complete()) {
@@ -190,7 +190,7 @@ class StepSender {
               s,
               w.forms().get(s.key()),
               translator,
-              w.master(),
+              w.plan().master(s.key()),
               id,
               Optional.ofNullable(w.left().get(id))));
     }

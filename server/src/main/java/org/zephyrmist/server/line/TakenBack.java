@@ -53,7 +53,7 @@ class TakenBack {
 
   /** What a line takes back; none if it is an ordinary one. */
   Optional<Back> of(Line line) {
-    return line.takesBack().map(delivery -> of(line, delivery));
+    return line.takesBack().filter(d -> !line.edits()).map(delivery -> of(line, delivery));
   }
 
   private Back of(Line line, UUID delivery) {

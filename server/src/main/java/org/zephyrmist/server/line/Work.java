@@ -48,19 +48,26 @@ record Work(
                     .item(b.id())
                     .ifPresent(there -> ours.put(p.version().master(), key, there.id())));
     p.standIns().forEach((key, id) -> ours.standIn(p.version().master(), key, id));
+    p.editing()
+        .ifPresent(
+            e ->
+                p.steps()
+                    .forEach(
+                        s -> s.id().ifPresent(id -> ours.put(e.master(s.key()), s.key(), id))));
     p.steps().stream()
         .filter(Step::adopts)
         .forEach(s -> ours.put(p.version().master(), s.key(), s.id().orElseThrow()));
     return ours;
   }
 
-  /** The platform's id of an item of the version. */
+  /** The platform's id of an item of the plan. */
   Optional<String> id(ItemKey key) {
-    return ours.id(master(), key);
+    return ours.id(plan.master(key), key);
   }
 
   void written(Step s, Written now) {
-    ours.put(master(), s.key(), now.id());
+    ours.put(plan.master(s.key()), s.key(), now.id());
+    EditLines.again(ours, plan.editing(), s.key(), now.id());
     left.put(now.id(), now.revision());
     if (!now.failed().isEmpty()) {
       reported.add(new Reported(s.title(), host(s.key()), now.failed()));

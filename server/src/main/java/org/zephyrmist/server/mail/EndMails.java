@@ -19,14 +19,17 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jooq.DSLContext;
+import org.jooq.JSONB;
 import org.jooq.Record;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.delivery.DeliveryState;
 import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.StepKind;
 import org.zephyrmist.core.delivery.Tell;
+import org.zephyrmist.core.edit.Edit;
 import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.mail.Mails.Letter;
+import tools.jackson.databind.json.JsonMapper;
 
 /** What people are told when a delivery has ended. */
 @Component
@@ -35,8 +38,10 @@ public class EndMails {
   private final DSLContext db;
   private final Mails mails;
   private final Settings settings;
+  private final JsonMapper json;
 
-  EndMails(DSLContext db, Mails mails, Settings settings) {
+  EndMails(DSLContext db, Mails mails, Settings settings, JsonMapper json) {
+    this.json = json;
     this.db = db;
     this.mails = mails;
     this.settings = settings;
@@ -101,6 +106,7 @@ public class EndMails {
   }
 
   private List<About> each(List<UUID> order) {
+    var back = DELIVERY.as("back");
     return db.select(
             DELIVERY.ID,
             MASTER.CODE,
@@ -110,8 +116,12 @@ public class EndMails {
             DELIVERY.TELL,
             DELIVERY.NOTE,
             PERSON.ID,
-            PERSON.NAME)
+            PERSON.NAME,
+            DELIVERY.EDIT,
+            back.EDIT)
         .from(DELIVERY)
+        .leftJoin(back)
+        .on(back.ID.eq(DELIVERY.TAKES_BACK))
         .join(VERSION)
         .on(VERSION.ID.eq(DELIVERY.VERSION_ID))
         .join(MASTER)
@@ -125,15 +135,24 @@ public class EndMails {
                 new About(
                     r.value1(),
                     order,
-                    r.value2()
-                        + (order.size() > 1 ? "" : " " + r.value3())
-                        + ", version "
-                        + r.value4(),
+                    edit(r.value10(), r.value11())
+                        .orElse(
+                            r.value2()
+                                + (order.size() > 1 ? "" : " " + r.value3())
+                                + ", version "
+                                + r.value4()),
                     r.value5() != null,
                     r.value6(),
                     r.value7(),
                     r.value8(),
                     r.value9()));
+  }
+
+  /** A change that was made instead of what a version says, in words. */
+  private Optional<String> edit(JSONB made, JSONB takenBack) {
+    return Optional.ofNullable(made)
+        .or(() -> Optional.ofNullable(takenBack))
+        .map(e -> json.readValue(e.data(), Edit.class).words());
   }
 
   private Optional<Letter> sender(About a) {

@@ -41,12 +41,14 @@ public enum Scope {
         || path.startsWith("/api/hand-overs")
         || path.startsWith("/api/packages")
         || path.startsWith("/api/shells")
+        || path.startsWith("/api/checks/") && !path.startsWith("/api/checks/choices")
         || path.startsWith("/api/coverage")) {
       return DELIVER;
     }
     return path.startsWith("/api/roster")
             || path.startsWith("/api/platforms")
             || path.startsWith("/api/calendars")
+            || path.startsWith("/api/checks/choices")
             || path.startsWith("/api/values")
         ? COLLEGE
         : NONE;

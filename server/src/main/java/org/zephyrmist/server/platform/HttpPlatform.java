@@ -6,7 +6,9 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.time.DateTimeException;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -18,6 +20,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.delivery.StudentCounts;
+import org.zephyrmist.core.shell.OpenDays;
 import org.zephyrmist.server.Settings;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -29,6 +32,8 @@ final class HttpPlatform implements PlatformGateway {
   private static final Pattern COUNTS =
       Pattern.compile(
           "enrolments=(\\d{1,9}), work=(\\d{1,9}), grades=(\\d{1,9}), posts=(\\d{1,9})");
+  private static final Pattern DAYS =
+      Pattern.compile("opens=(|\\d{4}-\\d\\d-\\d\\d), closes=(|\\d{4}-\\d\\d-\\d\\d)");
   private static final int MOST_SHELLS = 200_000;
   private final HttpCalls calls;
   private final HttpItems wire;
@@ -83,7 +88,37 @@ final class HttpPlatform implements PlatformGateway {
     return new Contents(
         items,
         r.headers().firstValue("ETag").orElse(""),
-        r.headers().firstValue("Shell-Counts").flatMap(HttpPlatform::counts));
+        r.headers().firstValue("Shell-Counts").flatMap(HttpPlatform::counts),
+        r.headers().firstValue("Shell-Open").flatMap(HttpPlatform::days));
+  }
+
+  /** What cannot be read as days tells nothing. */
+  private static Optional<OpenDays> days(String header) {
+    Matcher m = DAYS.matcher(header);
+    try {
+      return m.matches()
+          ? Optional.of(new OpenDays(day(m.group(1)), day(m.group(2))))
+          : Optional.empty();
+    } catch (DateTimeException | IllegalArgumentException e) {
+      return Optional.empty();
+    }
+  }
+
+  private static Optional<LocalDate> day(String text) {
+    return text.isEmpty() ? Optional.empty() : Optional.of(LocalDate.parse(text));
+  }
+
+  @Override
+  public void open(String shell, OpenDays days) {
+    ObjectNode body = json.createObjectNode();
+    days.opens().ifPresent(d -> body.put("opens", d.toString()));
+    days.closes().ifPresent(d -> body.put("closes", d.toString()));
+    calls.send(
+        calls
+            .request("/api/shells/" + encode(shell) + "/open")
+            .header("Content-Type", "application/json")
+            .PUT(HttpRequest.BodyPublishers.ofString(body.toString()))
+            .build());
   }
 
   /** What cannot be read as counts tells nothing. */

@@ -120,7 +120,7 @@ public class KeptShells {
               "",
               r.getRevision()));
     }
-    return new Contents(items, tag(section), Optional.empty());
+    return new Contents(items, tag(section), Optional.empty(), Optional.empty());
   }
 
   /** The packages that wait were brought in, as somebody says; where none waits, nothing moves. */

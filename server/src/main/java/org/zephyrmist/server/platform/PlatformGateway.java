@@ -11,6 +11,7 @@ import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.StudentCounts;
 import org.zephyrmist.core.lti.Registration;
+import org.zephyrmist.core.shell.OpenDays;
 import org.zephyrmist.core.tool.Scored;
 import org.zephyrmist.core.tool.Seen;
 import org.zephyrmist.core.tool.TaskSides;
@@ -127,8 +128,10 @@ public interface PlatformGateway {
    *
    * @param counts of what is the students' own, if the platform tells
    * @param tag what the platform calls this state; empty if it has no name for it
+   * @param open when students may enter, if the platform tells
    */
-  record Contents(List<ShellItem> items, String tag, Optional<StudentCounts> counts) {}
+  record Contents(
+      List<ShellItem> items, String tag, Optional<StudentCounts> counts, Optional<OpenDays> open) {}
 
   Contents read(String shell);
 
@@ -161,6 +164,13 @@ public interface PlatformGateway {
 
   /** Puts away what was written and has not come. */
   default void putAway(String shell) {}
+
+  /** Lets students enter on these days, and on no others. Twice is the same as once. */
+  default void open(String shell, OpenDays days) {
+    throw PlatformException.lasting(
+        "This platform has no interface to open its shells by.",
+        "Have the shell opened there by hand.");
+  }
 
   /** Those of the files that the platform does not hold yet. */
   List<FileRef> missing(List<FileRef> files);

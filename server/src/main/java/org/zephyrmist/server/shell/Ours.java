@@ -14,6 +14,10 @@ public final class Ours {
   /** An item of a master. */
   record Known(UUID master, ItemKey key) {}
 
+  /** In the place of a master, of items that no master brought. */
+  public static final UUID NOBODY = new UUID(0, 0);
+
+  private final Map<String, String> again = new HashMap<>();
   private final Map<String, List<Known>> byId = new HashMap<>();
   private final Map<UUID, Map<ItemKey, String>> byMaster = new HashMap<>();
 
@@ -38,6 +42,15 @@ public final class Ours {
     byMaster.computeIfAbsent(master, m -> new HashMap<>()).putIfAbsent(key, id);
   }
 
+  /** An item that was removed and put back is called otherwise now. */
+  public void again(String before, String now) {
+    again.put(before, now);
+  }
+
+  Optional<String> again(String before) {
+    return Optional.ofNullable(again.get(before));
+  }
+
   void putAll(Ours others) {
     others.byId.forEach((id, all) -> all.forEach(k -> put(k.master(), k.key(), id)));
   }
@@ -47,8 +60,16 @@ public final class Ours {
     return byId.getOrDefault(id, List.of());
   }
 
-  /** The platform's id of an item of this very master. */
+  /** The platform's id of an item of this very master; what is nobody's may name any's. */
   public Optional<String> id(UUID master, ItemKey key) {
-    return Optional.ofNullable(byMaster.getOrDefault(master, Map.of()).get(key));
+    return Optional.ofNullable(byMaster.getOrDefault(master, Map.of()).get(key))
+        .or(() -> master.equals(NOBODY) ? ofAny(key) : Optional.empty());
+  }
+
+  private Optional<String> ofAny(ItemKey key) {
+    return byMaster.entrySet().stream()
+        .sorted(Map.Entry.comparingByKey())
+        .flatMap(e -> Optional.ofNullable(e.getValue().get(key)).stream())
+        .findFirst();
   }
 }

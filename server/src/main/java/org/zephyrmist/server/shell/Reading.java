@@ -7,6 +7,7 @@ import java.util.Optional;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.core.delivery.StudentCounts;
+import org.zephyrmist.core.shell.OpenDays;
 import org.zephyrmist.server.ledger.Holding;
 
 /**
@@ -19,6 +20,7 @@ import org.zephyrmist.server.ledger.Holding;
  * @param tag the platform's name for the state of the whole shell; empty if it has none
  * @param counts of what is the students' own, if the platform tells
  * @param holdings what the ledger has of the section
+ * @param open when students may enter, if the platform tells
  */
 public record Reading(
     Map<String, Held> byId,
@@ -27,10 +29,19 @@ public record Reading(
     Map<String, Change> changes,
     String tag,
     Optional<StudentCounts> counts,
-    List<Holding> holdings) {
+    List<Holding> holdings,
+    Optional<OpenDays> open) {
   /** A shell that is not there. */
   public static final Reading OF_NOTHING =
-      new Reading(Map.of(), Map.of(), Map.of(), Map.of(), "", Optional.empty(), List.of());
+      new Reading(
+          Map.of(),
+          Map.of(),
+          Map.of(),
+          Map.of(),
+          "",
+          Optional.empty(),
+          List.of(),
+          Optional.empty());
 
   /**
    * The last change of an item.

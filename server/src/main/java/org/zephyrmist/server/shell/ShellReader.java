@@ -10,7 +10,6 @@ import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.FileRef;
-import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.server.Settings;
@@ -33,6 +32,7 @@ public class ShellReader {
   private final ShellQuestions questions;
   private final Settings settings;
   private final Looks looks;
+  private final KeptReadings kept;
 
   ShellReader(
       Shells shells,
@@ -42,7 +42,9 @@ public class ShellReader {
       FrameHosts frames,
       ShellQuestions questions,
       Settings settings,
-      Looks looks) {
+      Looks looks,
+      KeptReadings kept) {
+    this.kept = kept;
     this.looks = looks;
     this.frames = frames;
     this.questions = questions;
@@ -84,7 +86,14 @@ public class ShellReader {
       changes.put(i.id(), new Reading.Change(i.changedBy(), i.changedAt()));
     }
     return new Reading(
-        byId, forms, revisions, changes, contents.tag(), contents.counts(), holdings);
+        byId,
+        forms,
+        revisions,
+        changes,
+        contents.tag(),
+        contents.counts(),
+        holdings,
+        contents.open());
   }
 
   private static List<String> questionFiles(List<PlatformGateway.ShellItem> items) {
@@ -130,13 +139,15 @@ public class ShellReader {
   public void refresh(UUID section) {
     Shell shell = shells.of(section);
     PlatformGateway gateway = shells.gateway(shell);
-    if (gateway.unchanged(shell.there(), looks.tag(section))) {
+    if (kept.has(section) && gateway.unchanged(shell.there(), looks.tag(section))) {
       looks.again(section);
+      kept.again(section);
       return;
     }
     Reading r = read(gateway, shell);
     seen(shell, r);
     looks.read(section, r);
+    kept.keep(section, r);
   }
 
   /** Brings the ledger's view of a section up to date. */
@@ -169,16 +180,6 @@ public class ShellReader {
       }
     }
     return all;
-  }
-
-  /** Keeps the texts of everything that was read. */
-  public void keepAll(Reading r) {
-    Map<Fingerprint, String> all = new HashMap<>();
-    r.byId()
-        .forEach(
-            (id, held) ->
-                r.forms().get(id).forEach((a, form) -> all.put(held.aspects().get(a), form)));
-    bodies.keep(all);
   }
 
   /** Keeps the texts of these items, so that they can be shown and found again later. */

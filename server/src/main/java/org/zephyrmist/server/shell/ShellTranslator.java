@@ -27,6 +27,7 @@ import org.zephyrmist.core.content.References;
 import org.zephyrmist.core.content.Wording;
 import org.zephyrmist.core.delivery.CleanStart;
 import org.zephyrmist.core.delivery.Held;
+import org.zephyrmist.core.edit.ShellNames;
 import org.zephyrmist.server.platform.PlatformGateway.ShellItem;
 import org.zephyrmist.server.platform.ShellAddresses;
 
@@ -56,7 +57,7 @@ public final class ShellTranslator {
           .build();
 
   /** Before the platform's id of an item that is not ours, where a key would stand. */
-  static final String HERE = "here:";
+  static final String HERE = ShellNames.HERE;
 
   private final ShellAddresses addresses;
   private final String shell;
@@ -266,10 +267,7 @@ public final class ShellTranslator {
   private String putBack(String address, UUID master) {
     return addresses
         .asItem(shell, address)
-        .flatMap(
-            i ->
-                ours.id(master, CleanStart.own(i.id()))
-                    .map(now -> addresses.item(shell, now, i.fragment())))
+        .flatMap(i -> again(i.id(), master).map(now -> addresses.item(shell, now, i.fragment())))
         .orElse(address);
   }
 
@@ -284,13 +282,18 @@ public final class ShellTranslator {
   private Optional<String> id(UUID master, String key) {
     Optional<String> here = hereId(key);
     return here.isPresent()
-        ? ours.id(master, CleanStart.own(here.get())).or(() -> here)
+        ? again(here.get(), master).or(() -> here)
         : ItemKey.of(key).flatMap(k -> ours.id(master, k));
+  }
+
+  /** What the platform calls an item now that was removed and put back. */
+  private Optional<String> again(String id, UUID master) {
+    return ours.again(id).or(() -> ours.id(master, CleanStart.own(id)));
   }
 
   private Place out(Place place, UUID master) {
     boolean top = place.parent().isEmpty();
     Optional<String> parent = place.parent().flatMap(p -> id(master, p));
-    return new Place(parent, top ? letters.get(master) + place.rank() : place.rank());
+    return new Place(parent, top ? letters.getOrDefault(master, "") + place.rank() : place.rank());
   }
 }

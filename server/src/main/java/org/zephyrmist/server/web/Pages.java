@@ -12,6 +12,7 @@ class Pages {
     "/sources/**",
     "/deliveries/**",
     "/sections/**",
+    "/seen/**",
     "/college/**",
     "/myself/**",
     "/record/**",

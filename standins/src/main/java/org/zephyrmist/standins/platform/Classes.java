@@ -15,7 +15,10 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import org.jooq.DSLContext;
+import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.server.ResponseStatusException;
 
 /**
  * What goes on in a shell once students are there: who may enter, has opened, handed in, was
@@ -24,13 +27,23 @@ import org.springframework.stereotype.Component;
 @Component
 class Classes {
   private final DSLContext db;
+  private final Shells shells;
 
-  Classes(DSLContext db) {
+  Classes(DSLContext db, Shells shells) {
     this.db = db;
+    this.shells = shells;
   }
 
   /** The days on which students may enter; none: no bound. */
   record Term(Optional<LocalDate> opens, Optional<LocalDate> closes) {
+    /** As the interface for programs tells it. */
+    String header() {
+      return "opens="
+          + opens.map(LocalDate::toString).orElse("")
+          + ", closes="
+          + closes.map(LocalDate::toString).orElse("");
+    }
+
     /** Why students may not enter on a day; empty if they may. */
     String closed(LocalDate day) {
       return opens
@@ -49,12 +62,18 @@ class Classes {
             r -> new Term(Optional.ofNullable(r.value1()), Optional.ofNullable(r.value2())));
   }
 
+  @Transactional
   void open(String shell, LocalDate opens, LocalDate closes) {
+    if (opens != null && closes != null && closes.isBefore(opens)) {
+      throw new ResponseStatusException(HttpStatus.BAD_REQUEST, "It closes before it opens");
+    }
+    shells.get(shell);
     db.update(SHELL)
         .set(SHELL.OPENS, opens)
         .set(SHELL.CLOSES, closes)
         .where(SHELL.ID.eq(shell))
         .execute();
+    shells.moved(shell);
   }
 
   void opened(String item, String student) {

@@ -33,9 +33,17 @@ class ShellApi {
   private final Faults faults;
   private final StepQueue queue;
   private final ShellTools tools;
+  private final Classes classes;
 
   ShellApi(
-      Shells shells, Steps steps, Files files, Faults faults, StepQueue queue, ShellTools tools) {
+      Shells shells,
+      Steps steps,
+      Files files,
+      Faults faults,
+      StepQueue queue,
+      ShellTools tools,
+      Classes classes) {
+    this.classes = classes;
     this.tools = tools;
     this.queue = queue;
     this.shells = shells;
@@ -67,7 +75,14 @@ class ShellApi {
         : ResponseEntity.ok()
             .eTag(tag)
             .header("Shell-Counts", shells.counts(shell))
+            .header("Shell-Open", classes.term(shell).header())
             .body(shells.items(shell));
+  }
+
+  /** Lets students in on these days alone. */
+  @PutMapping("/shells/{shell}/open")
+  void open(@PathVariable String shell, @RequestBody Wire.Open days) {
+    classes.open(shell, days.opens(), days.closes());
   }
 
   @PostMapping("/shells/{shell}/steps")

@@ -1,6 +1,7 @@
 package org.zephyrmist.standins.platform;
 
 import java.math.BigDecimal;
+import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Map;
@@ -109,6 +110,9 @@ final class Wire {
   record Accepted(int waiting) {}
 
   record Queue(boolean paused) {}
+
+  /** When students may enter; none: no bound. */
+  record Open(LocalDate opens, LocalDate closes) {}
 
   record Hashes(List<String> sha256) {}
 

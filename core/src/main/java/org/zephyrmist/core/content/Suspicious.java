@@ -1,14 +1,12 @@
-package org.zephyrmist.core.check;
+package org.zephyrmist.core.content;
 
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import org.zephyrmist.core.content.Html;
-import org.zephyrmist.core.content.Marks;
 
 /** Sentences that look like a note from builder to builder and are not marked as one. */
-final class Suspicious {
+public final class Suspicious {
   private static final int BEFORE = 12;
   private static final int AFTER = 40;
 
@@ -38,8 +36,13 @@ final class Suspicious {
   private Suspicious() {}
 
   /** The first such place in a title or a text, with a few words around it. */
-  static Optional<String> in(String title, String html) {
+  public static Optional<String> in(String title, String html) {
     return found(title).or(() -> found(Html.text(Marks.filled(html, name -> Optional.of("")))));
+  }
+
+  /** Whether such words stand in a text without marks. */
+  static boolean stands(String text) {
+    return WORDS.matcher(text).find();
   }
 
   private static Optional<String> found(String text) {

@@ -1,0 +1,35 @@
+package org.zephyrmist.core.check;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.zephyrmist.core.content.Embedded;
+import org.zephyrmist.core.content.Html;
+import org.zephyrmist.core.content.Suspicious;
+import org.zephyrmist.core.content.Wording;
+
+/**
+ * What checks ask of a text. The same text stands in hundreds of shells, so it is taken apart once.
+ *
+ * @param plain its words, title first
+ * @param addresses that it leads to, pictures too
+ * @param frames addresses that it shows in frames
+ * @param note a sentence that looks like one from builder to builder
+ */
+public record TextFacts(
+    String plain, List<String> addresses, Set<String> frames, Optional<String> note) {
+  public static TextFacts of(Wording w) {
+    String html = w.html();
+    return new TextFacts(
+        w.title() + "\n" + (html.isEmpty() ? "" : Html.text(html)),
+        Html.addresses(html).stream().distinct().toList(),
+        Html.embedded(html).stream()
+            .filter(Embedded::frame)
+            .map(Embedded::address)
+            .collect(Collectors.toSet()),
+        html.contains("z-builder")
+            ? Optional.of("It is marked as a note to the builder.")
+            : Suspicious.in(w.title(), html));
+  }
+}
