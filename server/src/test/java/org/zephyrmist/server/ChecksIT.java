@@ -322,6 +322,20 @@ class ChecksIT extends ServerIT {
         .isEqualTo(422);
   }
 
+  @Test
+  void aNoteToInstructorsIsNoLeftover() throws Exception {
+    List<UUID> to = sections("lgt-kci1");
+    String master = master("KCI");
+    edit(
+        master,
+        "Checklist",
+        "{\"html\":\"<p>Gloves.</p><aside class='z-instructor'><p>Count them.</p></aside>\"}");
+    freeze(master, "With a note");
+    deliver(master, 2, to);
+    assertThat(Practice.titles("lgt-kci1")).contains("For instructors: Checklist");
+    assertThat(found(looked(to), to.get(0))).doesNotContain("SURPLUS");
+  }
+
   private static String page(String shell) {
     try {
       return Practice.page("/shells/" + shell);

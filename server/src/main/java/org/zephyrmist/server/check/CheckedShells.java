@@ -144,8 +144,7 @@ class CheckedShells {
 
   private Map<UUID, ShellAddresses> addresses(List<Place> places) {
     Map<UUID, ShellAddresses> all = new HashMap<>();
-    places.forEach(
-        p -> all.computeIfAbsent(p.platform(), x -> platforms.gateway(x).addresses()));
+    places.forEach(p -> all.computeIfAbsent(p.platform(), x -> platforms.gateway(x).addresses()));
     return all;
   }
 
@@ -263,7 +262,7 @@ class CheckedShells {
     return Optional.of(
         new CheckedShell.Meant(
             node.map(Node::rule).orElse(EditRule.ADAPTABLE),
-            version.isEmpty() || node.isPresent(),
+            version.map(v -> v.has(b.key())).orElse(true),
             forms.grading(sent.get(Aspect.GRADING)).orElseThrow(),
             forms.timing(sent.get(Aspect.TIMING)).orElseThrow(),
             forms.visibility(sent.get(Aspect.VISIBILITY)).orElseThrow(),

@@ -11,7 +11,10 @@ import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Marks;
+import org.zephyrmist.core.delivery.InSection;
+import org.zephyrmist.core.delivery.Meant;
 import org.zephyrmist.core.delivery.Needs;
+import org.zephyrmist.core.delivery.Parts;
 import org.zephyrmist.core.delivery.SectionFacts;
 import org.zephyrmist.core.tree.Tree;
 import org.zephyrmist.server.master.VersionNeeds;
@@ -32,11 +35,13 @@ class VersionFacts {
    * A version.
    *
    * @param blanks by item, as they read until somebody fills them in
+   * @param notes keys of notes to instructors, which are items of their own in a shell
    */
   record Facts(
       Versions.Version version,
       Needs needs,
       Map<ItemKey, List<String>> blanks,
+      Set<ItemKey> notes,
       Map<SectionFacts, Tree> meant) {
     Set<ItemKey> banks(ItemKey key) {
       return needs.of().getOrDefault(key, List.of()).stream()
@@ -45,14 +50,15 @@ class VersionFacts {
           .collect(Collectors.toSet());
     }
 
+    /** Whether it has an item, or one whose note to instructors this is. */
+    boolean has(ItemKey key) {
+      return version.tree().has(key) || notes.contains(key);
+    }
+
     /** Its items that are meant for such a section. */
     Tree meant(SectionFacts section) {
       return meant.computeIfAbsent(
-          section,
-          s ->
-              org.zephyrmist.core.delivery.Meant.of(
-                      version.tree(), org.zephyrmist.core.delivery.Parts.EVERYTHING, s)
-                  .items());
+          section, s -> Meant.of(version.tree(), Parts.EVERYTHING, s).items());
     }
   }
 
@@ -67,7 +73,9 @@ class VersionFacts {
           blanks.put(i.key(), open);
         }
       }
-      all.put(id, new Facts(v, needs.of(v), blanks, new HashMap<>()));
+      Set<ItemKey> notes =
+          v.marked().stream().map(i -> InSection.noteOf(i.key())).collect(Collectors.toSet());
+      all.put(id, new Facts(v, needs.of(v), blanks, notes, new HashMap<>()));
     }
     return all;
   }
