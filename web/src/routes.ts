@@ -17,6 +17,7 @@ import HandOversPage from './handover/HandOversPage.svelte';
 import LedgerPage from './ledger/LedgerPage.svelte';
 import PlanPrint from './delivery/PlanPrint.svelte';
 import MySections from './section/MySections.svelte';
+import NextTermPage from './term/NextTermPage.svelte';
 import SeenPage from './section/SeenPage.svelte';
 import SectionPage from './section/SectionPage.svelte';
 import Library from './source/Library.svelte';
@@ -53,6 +54,7 @@ const routes: Route[] = [
   { at: '/deliveries', page: Deliveries },
   { at: '/coverage/rules', page: RulesPage },
   { at: '/coverage/checks', page: CheckPage },
+  { at: '/coverage/next-term', page: NextTermPage },
   { at: '/seen/', one: SeenPage, instructors: true },
   { at: '/coverage/items/', one: VariantsPage },
   { at: '/coverage/drift/', one: DriftPage },

@@ -5,11 +5,24 @@
   import { session } from '../frame/session.svelte';
   import Trouble from '../frame/Trouble.svelte';
   import { many } from '../marks/words';
+  import WeekLoads from './WeekLoads.svelte';
   import { weekdays, type Calendar } from './ribbon';
 
   /** A calendar as it is entered: of the whole term, or of a part of it. */
-  let { calendar, whole, done }: { calendar?: Calendar; whole?: Calendar; done: () => void } =
-    $props();
+  let {
+    calendar,
+    whole,
+    masters,
+    sections,
+    done,
+  }: {
+    calendar?: Calendar;
+    whole?: Calendar;
+    masters: Schemas['MasterOfRibbon'][];
+    /** That would go by it: those in hand, or all. */
+    sections: string[];
+    done: () => void;
+  } = $props();
 
   type Entry = Schemas['CalendarEntry'];
   const fits: Record<Entry['fit'], string> = {
@@ -29,7 +42,7 @@
 
   let moves = $state.raw<Schemas['MovedDue'][]>();
   let keepPast = $state(true);
-  let past = $derived(moves?.filter((m) => m.past) ?? []);
+  let past = $derived(moves?.filter((m) => m.past || m.handedIn) ?? []);
   const entry = () => ({
     ...e,
     finalsFirst: e.finalsFirst || undefined,
@@ -45,6 +58,21 @@
         api.POST('/api/calendars/{calendar}/moves', {
           params: { path: { calendar: calendar!.id } },
           body: entry(),
+        }),
+      );
+      trouble = undefined;
+    } catch (x) {
+      trouble = x;
+    }
+  }
+
+  let loads = $state.raw<Schemas['LoadOfMaster'][]>();
+  async function weigh() {
+    try {
+      loads = await got(
+        api.POST('/api/calendars/load', {
+          params: { query: { term: session.term!.id } },
+          body: { calendar: entry(), whole: calendar?.whole ?? false, sections },
         }),
       );
       trouble = undefined;
@@ -217,10 +245,13 @@
         : 'No due date moves'}
     </h3>
     <ul>
-      {#each moves.slice(0, 12) as m (m.course + m.title + m.from)}
+      {#each moves.slice(0, 12) as m, n (n)}
         <li>
           {m.course}, {m.title}: <span class="fig">{short(m.from)}</span> becomes
-          <span class="fig">{m.to ? short(m.to) : 'no date'}</span>, {many(m.sections, 'section')}
+          <span class="fig">{m.to ? short(m.to) : 'no date'}</span>, {many(
+            m.sections,
+            'section',
+          )}{m.handedIn ? ', handed in already' : ''}
         </li>
       {/each}
     </ul>
@@ -228,14 +259,16 @@
     {#if past.length}
       <label class="check"
         ><input type="checkbox" bind:checked={keepPast} />Keep the {past.length} that were due before
-        today</label
+        today, or that students have handed in</label
       >
     {/if}
   {/if}
+  {#if loads}<WeekLoads {loads} {masters} />{/if}
   <Trouble of={trouble} />
   <div class="line">
     <Act main type="submit">{calendar ? 'Save this calendar' : 'Make this calendar'}</Act>
     {#if calendar}<Act onclick={look}>See what moves</Act>{/if}
+    {#if sections.length}<Act onclick={weigh}>See what each week would hold</Act>{/if}
     <Act onclick={done}>Leave</Act>
     {#if calendar && !calendar.whole}
       <button type="button" class="link" onclick={end}

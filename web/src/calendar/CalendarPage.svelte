@@ -16,6 +16,7 @@
   import MasterDates from './MasterDates.svelte';
   import MeetForm from './MeetForm.svelte';
   import RibbonRows from './RibbonRows.svelte';
+  import Subscribe from './Subscribe.svelte';
   import {
     dayOf,
     isoOf,
@@ -101,6 +102,12 @@
     return p?.masters.filter((m) => ids.has(m.id)) ?? [];
   });
 
+  /** Sections in hand; else those that go by a calendar, or all. */
+  const going = (id?: string) =>
+    inHand.length
+      ? inHand
+      : (p?.rows.filter((x) => !id || x.calendar === id).flatMap((x) => x.sections) ?? []);
+
   function go(to: number, at: number) {
     const b = r!.bands[to];
     place.set({ line: b.title + b.words, day: isoOf(at), ...shut });
@@ -175,10 +182,15 @@
       trouble = e;
     }
   }
+  /** Of the line, unless it is that of all sections. */
+  let course = $derived(
+    line > 0 || r?.bands.length === 1
+      ? band?.byDay.values().next().value?.[0]?.row.course
+      : undefined,
+  );
   const file = (format: string) => {
     const q = new URLSearchParams({ term: session.term!.id, format });
-    const course = band?.byDay.values().next().value?.[0]?.row.course;
-    if (course && (line > 0 || r?.bands.length === 1)) q.set('course', course);
+    if (course) q.set('course', course);
     return '/api/calendars/due/file?' + q.toString();
   };
   onEscape(() => {
@@ -245,9 +257,17 @@
   </main>
   <aside class="beside" aria-label="Beside">
     {#if p && calendar}
-      {#key calendar.id}<CalendarForm {calendar} {whole} done={close} />{/key}
+      {#key calendar.id}
+        <CalendarForm
+          {calendar}
+          {whole}
+          masters={p.masters}
+          sections={going(calendar.id)}
+          done={close}
+        />
+      {/key}
     {:else if p && place.get('part')}
-      <CalendarForm {whole} done={close} />
+      <CalendarForm {whole} masters={p.masters} sections={going()} done={close} />
     {:else if place.get('meet')}
       <MeetForm sections={inHand} done={close} />
     {:else if master}
@@ -292,6 +312,7 @@
           <a class="link" download href={file('ICS')}>a calendar</a>,
           <a class="link" download href={file('XLSX')}>a table</a>
         </p>
+        {#key course}<Subscribe term={session.term!.id} {course} />{/key}
         {#if p.masters.length}
           <h2>Masters</h2>
           <ul>

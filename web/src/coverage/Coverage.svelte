@@ -180,6 +180,9 @@
         {/each}
         <span class="more">
           <a class="link" href="/coverage/checks">Ready for the first day?</a>
+          {#if session.me?.role !== 'DESIGNER' && session.terms.length > 1}
+            <a class="link" href="/coverage/next-term">The next term</a>
+          {/if}
           {#if text || course || campus || instructor}
             <KeepSet what={() => ({ filter })} words="Keep as a set" told={(s) => (said = s)} />
           {/if}

@@ -83,4 +83,5 @@ export const everyEdit: readonly [What, string][] = all.map(([w, words]) => [w, 
 export const needs = {
   ...Object.fromEntries(all.map(([w, , need]) => [w, need])),
   PUT_BACK: { says: '' },
+  CARRY: { says: '' },
 } as Record<What, Need>;

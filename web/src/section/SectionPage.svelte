@@ -14,6 +14,7 @@
   import { session } from '../frame/session.svelte';
   import { many } from '../marks/words';
 
+  import Subscribe from '../calendar/Subscribe.svelte';
   import SectionTools from '../tool/SectionTools.svelte';
   import ShellKept from '../packages/ShellKept.svelte';
   import Receipts from './Receipts.svelte';
@@ -146,6 +147,14 @@
           </p>
         {/each}
       </div>
+      {#if section.termId}
+        {@const due = `/api/calendars/due/file?term=${section.termId}&section=${id}&format=`}
+        <div class="dates quiet">
+          Its dates: <a class="link" download href="{due}ICS">a calendar</a>,
+          <a class="link" download href="{due}XLSX">a table</a>,
+          <Subscribe term={section.termId} section={id} />
+        </div>
+      {/if}
       <SectionTools section={id} />
       <OwnItems section={id} read={section} />
       {#if session.coordinates}<RestorePoints section={id} />{/if}
@@ -261,5 +270,13 @@
     gap: 6px;
     align-items: center;
     white-space: nowrap;
+  }
+  .dates {
+    display: flex;
+    gap: 6px;
+    align-items: baseline;
+    flex-wrap: wrap;
+    font-size: 13px;
+    padding: 4px 0;
   }
 </style>

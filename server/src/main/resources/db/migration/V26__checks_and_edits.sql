@@ -88,3 +88,48 @@ alter table hand_over add constraint hand_over_kind_check check (kind in
 alter table hand_over_steps drop constraint hand_over_steps_kind_check;
 alter table hand_over_steps add constraint hand_over_steps_kind_check check (kind in
   ('CREATE_SHELL', 'CLEAR_SHELL', 'SWITCH_SUPPORT_ON', 'ENTER_CREDENTIALS', 'APPROVE', 'OPEN_ONCE', 'PUT_RIGHT', 'OPEN_SHELL'));
+-- Addresses at which calendar programs find what is due, each with a secret that is kept as a hash.
+create table calendar_address (
+  id uuid primary key,
+  person_id uuid not null references person on delete cascade,
+  hash bytea not null unique check (octet_length(hash) = 32),
+  term_id uuid not null references term on delete cascade,
+  course text,
+  section_id uuid references section on delete cascade,
+  made_at timestamptz not null,
+  used_at timestamptz
+);
+create index on calendar_address (person_id);
+-- From one term to the next: what people have said of the proposal.
+create table next_term (
+  id uuid primary key,
+  from_term uuid not null references term on delete cascade,
+  to_term uuid not null references term on delete cascade check (to_term <> from_term),
+  unique (from_term, to_term)
+);
+create table next_pair (
+  next_id uuid not null references next_term on delete cascade,
+  section_id uuid not null references section on delete cascade,
+  successor_id uuid references section on delete cascade, -- none: nothing follows it
+  primary key (next_id, section_id),
+  unique (next_id, successor_id)
+);
+create table next_master (
+  next_id uuid not null references next_term on delete cascade,
+  master_id uuid not null references master on delete cascade,
+  pinned int check (pinned > 0), -- none: the newest
+  left_out boolean not null,
+  primary key (next_id, master_id)
+);
+create table next_text (
+  next_id uuid not null references next_term on delete cascade,
+  master_id uuid not null references master on delete cascade,
+  item_key text not null,
+  carried boolean not null,
+  primary key (next_id, master_id, item_key)
+);
+-- Which section a section follows, once it was brought forward.
+create table section_follows (
+  section_id uuid primary key references section on delete cascade,
+  follows_id uuid not null references section on delete cascade check (follows_id <> section_id)
+);

@@ -8,6 +8,7 @@ import java.util.UUID;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.zephyrmist.server.people.Role;
 import tools.jackson.databind.JsonNode;
 
 /** Calendars, and what patterns of a master become by them in the shells of sections. */
@@ -354,6 +355,105 @@ class CalendarIT extends ServerIT {
       db.execute(
           "update term set first_day = first_day + 3650, last_day = last_day + 3650 where sourced_id = 't1'");
     }
+  }
+
+  @Test
+  void whatStudentsHaveHandedInKeepsItsDateWhenADayIsTakenOff() throws Exception {
+    List<UUID> to = sections("lgt-calk1", "lgt-calk2");
+    String master = master("CALK");
+    edit(master, "Paper plot", "{\"due\":\"week 3 Tue 18:00\"}");
+    freeze(master, "with a pattern");
+    db.execute(
+        "update term set first_day = first_day + 3650, last_day = last_day + 3650 where sourced_id = 't1'");
+    try {
+      deliver(master, 2, to);
+      String was = due("lgt-calk1", "Paper plot");
+      String day = was.substring(0, 10);
+      Practice.form("lgt-calk2", "Paper plot", "work", Map.of());
+      read(to);
+      var term = db.fetchSingle("select first_day, last_day from term where sourced_id = 't1'");
+      String flood =
+          ",\"off\":[{\"name\":\"Flood\",\"first\":\"%s\",\"last\":\"%s\"}]".formatted(day, day);
+      String entry = entry("Whole term", term.get(0) + "", term.get(1) + "", flood);
+      List<JsonNode> mine =
+          coordinator
+              .post("/api/calendars/" + term() + "/moves", entry)
+              .json()
+              .valueStream()
+              .filter(m -> m.path("title").asString().equals("Paper plot"))
+              .filter(m -> m.path("from").asString().startsWith(day))
+              .toList();
+      assertThat(mine).noneMatch(m -> m.path("past").asBoolean());
+      assertThat(mine).extracting(m -> m.path("handedIn").asBoolean()).contains(true, false);
+      kept(coordinator.put("/api/calendars/" + term() + "?keepPast=true", entry));
+      deliver(master, 2, to);
+      assertThat(due("lgt-calk1", "Paper plot")).isGreaterThan(was);
+      assertThat(due("lgt-calk2", "Paper plot")).as("somebody has handed it in").isEqualTo(was);
+    } finally {
+      db.execute(
+          "update term set first_day = first_day - 3650, last_day = last_day - 3650 where sourced_id = 't1'");
+    }
+  }
+
+  @Test
+  void whatEachWeekOfAPartWouldHoldIsToldBeforeItIsMade() throws Exception {
+    List<UUID> to = sections("lgt-calm1");
+    String master = master("CALM");
+    edit(master, "Paper plot", "{\"due\":\"week 12 Tue 18:00\"}");
+    String part = entry("First half", "2026-09-07", "2026-10-30", "");
+    String body = "{\"calendar\":%s,\"whole\":false,\"sections\":[\"%s\"]}";
+    String path = "/api/calendars/load?term=" + term();
+    Caller.Answer a = coordinator.post(path, body.formatted(part, to.get(0)));
+    assertThat(a.status()).as(a.text()).isEqualTo(200);
+    JsonNode mine =
+        a.json()
+            .valueStream()
+            .filter(l -> l.path("master").asString().equals(master))
+            .findFirst()
+            .orElseThrow();
+    List<Integer> due = mine.path("weeks").valueStream().map(w -> w.path("due").asInt()).toList();
+    assertThat(due).as("week 12 of 15 is week 7 of 8").containsExactly(0, 0, 0, 0, 0, 0, 1, 0);
+    assertThat(calendars()).as("nothing is kept").hasSize(1);
+    String odd = entry("First half", "2026-10-30", "2026-09-07", "");
+    assertThat(coordinator.post(path, body.formatted(odd, to.get(0))).status()).isEqualTo(422);
+  }
+
+  private void read(List<UUID> sections) {
+    String ids =
+        sections.stream()
+            .map(i -> "\"" + i + "\"")
+            .collect(java.util.stream.Collectors.joining(","));
+    coordinator.post("/api/deliveries/readings", "{\"sections\":[" + ids + "]}");
+    await(
+        () ->
+            coordinator
+                .post("/api/deliveries/readings/left", "{\"sections\":[" + ids + "]}")
+                .json(),
+        n -> n.path("sections").asInt() == 0);
+  }
+
+  @Test
+  void aCalendarProgramFindsWhatIsDueAtAnAddressUntilItIsEnded() throws Exception {
+    List<UUID> to = sections("lgt-call1");
+    String master = master("CALL");
+    edit(master, "Paper plot", "{\"due\":\"week 3 Tue 18:00\"}");
+    freeze(master, "with a pattern");
+    deliver(master, 2, to);
+    String body = "{\"term\":\"%s\",\"section\":\"%s\"}".formatted(term(), to.get(0));
+    Caller.Answer made = coordinator.post("/api/calendars/due/addresses", body);
+    assertThat(made.status()).as(made.text()).isEqualTo(201);
+    String path = made.json().path("path").asString();
+    assertThat(new Caller(port).get(path).text()).contains("BEGIN:VCALENDAR", "SUMMARY:Paper plot");
+    JsonNode mine = coordinator.get("/api/calendars/due/addresses").json().get(0);
+    assertThat(mine.path("about").asString()).startsWith("lgt-call1, ");
+    assertThat(mine.toString()).doesNotContain(path.split("/")[3]);
+    assertThat(administrator.get("/api/calendars/due/addresses").json()).isEmpty();
+    String id = mine.path("id").asString();
+    assertThat(administrator.delete("/api/calendars/due/addresses/" + id).status()).isEqualTo(404);
+    kept(coordinator.delete("/api/calendars/due/addresses/" + id));
+    assertThat(new Caller(port).get(path).status()).isEqualTo(404);
+    Caller sound = another("call-sound@x.example", Role.COORDINATOR, "sound");
+    assertThat(sound.post("/api/calendars/due/addresses", body).status()).isEqualTo(404);
   }
 
   @Test

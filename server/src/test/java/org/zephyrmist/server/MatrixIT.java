@@ -151,7 +151,13 @@ class MatrixIT extends ServerIT {
         coordinator.get("/api/cartridges/editions/" + edition).json().path("cartridge").asString());
     values.put("term", coordinator.get("/api/coverage/terms").json().get(0).path("id").asString());
     values.put("calendar", values.get("term"));
+    db.execute(
+        "insert into term (id, sourced_id, title, first_day, last_day) values"
+            + " (gen_random_uuid(), 't0', 'Long ago', '1990-09-03', '1990-12-14')"
+            + " on conflict do nothing");
+    values.put("before", db.fetchSingle("select id from term where sourced_id = 't0'").get(0) + "");
     values.put("check", "NO_FRONT_PAGE");
+    values.put("address", UUID.randomUUID().toString());
     values.put("item", Practice.items("lgt-ma" + (round - 1)).get(0).path("id").asString());
   }
 
@@ -232,6 +238,7 @@ class MatrixIT extends ServerIT {
             "calendar",
             "check",
             "item",
+            "address",
             "delivery")) {
       path = path.replace("{" + name + "}", values.get(name));
     }
@@ -251,6 +258,11 @@ class MatrixIT extends ServerIT {
       case "/api/deliveries/recipes" -> path + "?master=" + values.get("masters");
       case "/api/hand-overs" ->
           c.method().equals("GET") ? path + "?term=" + values.get("term") : path;
+      case "/api/coverage/next-term",
+          "/api/coverage/next-term/pairs",
+          "/api/coverage/next-term/masters",
+          "/api/coverage/next-term/texts" ->
+          path + "?from=" + values.get("term") + "&to=" + values.get("before");
       case "/api/checks/{check}" -> path + "?subject=shell&term=" + values.get("term");
       case "/api/coverage",
           "/api/checks",
@@ -258,6 +270,7 @@ class MatrixIT extends ServerIT {
           "/api/tools",
           "/api/tools/rules/try",
           "/api/calendars",
+          "/api/calendars/load",
           "/api/calendars/ribbon" ->
           path + "?term=" + values.get("term");
       case "/api/tools/sections/{section}/links" -> path + "?host=m.example";
@@ -333,6 +346,15 @@ class MatrixIT extends ServerIT {
   private String body(Call c) {
     String sections = "\"sections\":[\"" + values.get("sections") + "\"]";
     return switch (c.method() + " " + c.path()) {
+      case "PUT /api/coverage/next-term/pairs" ->
+          "{\"section\":\"" + values.get("sections") + "\",\"propose\":true}";
+      case "PUT /api/coverage/next-term/masters" ->
+          "{\"master\":\"" + values.get("masters") + "\",\"leftOut\":false}";
+      case "PUT /api/coverage/next-term/texts" ->
+          "{\"master\":\"%s\",\"item\":\"%s\",\"carried\":false}"
+              .formatted(values.get("masters"), values.get("key"));
+      case "POST /api/calendars/load" ->
+          "{\"calendar\":" + calendar("Whole term") + ",\"whole\":true," + sections + "}";
       case "POST /api/calendars" -> calendar("Matrix " + round + "-" + n++);
       case "PUT /api/calendars/{calendar}", "POST /api/calendars/{calendar}/moves" ->
           calendar("Whole term");
@@ -355,6 +377,7 @@ class MatrixIT extends ServerIT {
           "{\"subject\":\"shell\",\"reason\":\"r\"," + sections + "}";
       case "POST /api/checks/{check}/ask" ->
           "{\"subject\":\"shell\",\"note\":\"\"," + sections + "}";
+      case "POST /api/calendars/due/addresses" -> "{\"term\":\"" + values.get("term") + "\"}";
       case "POST /api/checks/open" -> "{" + sections + "}";
       case "POST /api/deliveries/edits" -> "{\"what\":\"REMOVE_EMPTY\"," + sections + "}";
       case "POST /api/deliveries/recipes" -> recipe();

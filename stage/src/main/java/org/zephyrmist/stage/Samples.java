@@ -192,7 +192,10 @@ public final class Samples {
             new ItemKey(key), title, c, Timing.NONE, place, Visibility.SHOWN, EditRule.ADAPTABLE));
   }
 
-  /** Sections of LGT 110; those whose ids begin with "out-" are on the south campus. */
+  /**
+   * Sections of LGT 110; those whose ids begin with "out-" are on the south campus, with "nxt-" in
+   * the next term.
+   */
   public static Path roster(Path folder, List<String> sections) throws IOException {
     StringBuilder classes =
         new StringBuilder(
@@ -200,7 +203,7 @@ public final class Samples {
     for (String id : sections) {
       String campus = id.startsWith("out-") ? "south" : "north";
       classes.append(id).append(",Light,110-").append(id.substring(4)).append(",lgt110,");
-      classes.append(campus).append(",t1\n");
+      classes.append(campus).append(id.startsWith("nxt-") ? ",t2\n" : ",t1\n");
     }
     Map<String, String> files =
         Map.of(
@@ -210,7 +213,10 @@ public final class Samples {
             "sourcedId,name,type\nnorth,North,school\nsouth,South,school\n"
                 + "light,Lighting,department\n",
             "academicSessions.csv",
-            "sourcedId,title,type,startDate,endDate\nt1,Autumn,term,2026-09-07,2036-12-18\n",
+            "sourcedId,title,type,startDate,endDate\nt1,Autumn,term,2026-09-07,2036-12-18\n"
+                + (String.join(" ", sections).contains("nxt-")
+                    ? "t2,Spring,term,2037-01-12,2037-05-15\n"
+                    : ""),
             "courses.csv",
             "sourcedId,title,courseCode,orgSourcedId\nlgt110,Stage Lighting,LGT 110,light\n",
             "classes.csv",

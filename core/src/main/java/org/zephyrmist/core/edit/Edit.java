@@ -51,6 +51,8 @@ public record Edit(
     REPLACE(false, "Replace words"),
     /** Of several front pages one stays, with what the others say besides. */
     ONE_FRONT_PAGE(false, "Make one front page of several"),
+    /** What the section that this one follows had made of a text. */
+    CARRY(true, "Carry over what sections had made of texts"),
     /** Aspects that the section changed become again what was delivered. */
     PUT_BACK(true, "Put back as delivered");
 

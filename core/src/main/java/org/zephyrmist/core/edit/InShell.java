@@ -12,7 +12,8 @@ import org.zephyrmist.core.delivery.Held;
  *
  * @param given what it is of masters; empty if no master brought it
  * @param base what was last delivered of it
- * @param delivered the wording of that, where it is asked for
+ * @param delivered a wording that the edit asks for: that of what was delivered, or what the
+ *     section before this one had made of it
  */
 public record InShell(
     Held held,

@@ -221,6 +221,25 @@ class EditsTest {
   }
 
   @Test
+  void whatTheSectionBeforeHadMadeOfATextComesAndNothingElseOfTheItem() {
+    ClassShell shell = week();
+    InShell p1 = shell.get("p1");
+    InShell carried =
+        new InShell(
+            p1.held(),
+            p1.aspects(),
+            p1.given(),
+            p1.base(),
+            Optional.of(Wording.of("Cue sheets", "<p>As I teach it.</p>")));
+    Edits.Edited e =
+        Edits.plan(
+            List.of(shell.get("w1"), carried, shell.get("q1")),
+            Edit.of(What.CARRY, List.of(ours("p1"), ours("q1"))),
+            a -> Optional.empty());
+    assertThat(e.steps()).extracting(Step::writes).containsExactly(Set.of(Aspect.WORDING));
+  }
+
+  @Test
   void wordsAreReplacedInTitlesAndTextsAndNoPartOfALongerWordIs() {
     ClassShell shell =
         week()

@@ -41,8 +41,15 @@ class CalendarApi {
   private final SectionDates dates;
   private final Masters masters;
   private final CalendarMoves moves;
+  private final CalendarLoads loads;
 
-  CalendarApi(CalendarEdits edits, SectionDates dates, Masters masters, CalendarMoves moves) {
+  CalendarApi(
+      CalendarEdits edits,
+      SectionDates dates,
+      Masters masters,
+      CalendarMoves moves,
+      CalendarLoads loads) {
+    this.loads = loads;
     this.moves = moves;
     this.edits = edits;
     this.dates = dates;
@@ -64,7 +71,8 @@ class CalendarApi {
   /**
    * The calendar of a whole term is called as the term is.
    *
-   * @param keepPast whether what was due before now stays where it is
+   * @param keepPast whether what was due before now, and what students have handed in already,
+   *     stays where it is
    */
   @PutMapping("/{calendar}")
   void change(
@@ -80,6 +88,7 @@ class CalendarApi {
    *
    * @param to absent: it has no date any more
    * @param past whether it was due before now
+   * @param handedIn whether students have handed in work on it in these sections
    */
   record MovedDue(
       @NotNull String course,
@@ -87,7 +96,8 @@ class CalendarApi {
       @NotNull LocalDateTime from,
       LocalDateTime to,
       int sections,
-      boolean past) {}
+      boolean past,
+      boolean handedIn) {}
 
   /** What would move; nothing is kept. */
   @PostMapping("/{calendar}/moves")
@@ -104,7 +114,53 @@ class CalendarApi {
                     m.from(),
                     m.to().orElse(null),
                     m.sections().size(),
-                    m.past()))
+                    m.past(),
+                    m.handedIn()))
+        .toList();
+  }
+
+  /**
+   * @param whole whether it is the calendar of the whole term
+   * @param sections that would go by it
+   */
+  record LoadFor(
+      @NotNull @Valid CalendarEntry calendar,
+      boolean whole,
+      @NotNull @Size(min = 1, max = 5_000) List<@NotNull UUID> sections) {}
+
+  /**
+   * A week.
+   *
+   * @param number as the calendar counts; absent in one that does not count
+   * @param due how many items are due in it
+   * @param most that are due on one day of it
+   */
+  record LoadOfWeek(Integer number, @NotNull LocalDate monday, int due, int most) {}
+
+  /**
+   * @param together titles that would be due on one day and are not elsewhere
+   */
+  record LoadOfMaster(
+      @NotNull UUID master, @NotNull List<LoadOfWeek> weeks, @NotNull List<String> together) {}
+
+  /** What each week would hold, by master; nothing is kept. */
+  @PostMapping("/load")
+  List<LoadOfMaster> load(
+      @RequestParam UUID term,
+      @Valid @RequestBody LoadFor l,
+      @AuthenticationPrincipal SignedIn who) {
+    return loads.of(term, l.whole(), l.calendar(), l.sections(), who).stream()
+        .map(
+            x ->
+                new LoadOfMaster(
+                    x.master(),
+                    x.weeks().stream()
+                        .map(
+                            w ->
+                                new LoadOfWeek(
+                                    w.number().orElse(null), w.monday(), w.due(), w.most()))
+                        .toList(),
+                    x.together()))
         .toList();
   }
 

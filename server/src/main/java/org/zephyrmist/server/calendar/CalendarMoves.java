@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
@@ -30,6 +31,7 @@ class CalendarMoves {
   private final Ribbon ribbon;
   private final SectionDates dates;
   private final Masters masters;
+  private final HandedIn handedIn;
   private final Clock clock;
 
   CalendarMoves(
@@ -38,7 +40,9 @@ class CalendarMoves {
       Ribbon ribbon,
       SectionDates dates,
       Masters masters,
+      HandedIn handedIn,
       Clock clock) {
+    this.handedIn = handedIn;
     this.calendars = calendars;
     this.edits = edits;
     this.ribbon = ribbon;
@@ -52,6 +56,7 @@ class CalendarMoves {
    *
    * @param to none: it has no date any more
    * @param past whether it was due before now
+   * @param handedIn whether students have handed in work on it in these sections
    */
   record Moved(
       UUID master,
@@ -61,7 +66,8 @@ class CalendarMoves {
       LocalDateTime from,
       Optional<LocalDateTime> to,
       List<UUID> sections,
-      boolean past) {}
+      boolean past,
+      boolean handedIn) {}
 
   /** Due dates of sections within reach that would move; nothing is kept. */
   @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
@@ -74,6 +80,8 @@ class CalendarMoves {
         calendars.of(before.term()).stream().map(k -> k.id().equals(now.id()) ? now : k).toList();
     Ribbon.Term t = ribbon.term(before.term(), who);
     List<Moved> moved = new ArrayList<>();
+    Map<UUID, Set<HandedIn.Work>> work =
+        handedIn.of(t.groups().values().stream().flatMap(List::stream).map(Ribbon.At::id).toList());
     t.groups()
         .forEach(
             (g, sections) ->
@@ -81,7 +89,8 @@ class CalendarMoves {
                     .filter(k -> k.id().equals(g.goes().calendar()))
                     .filter(k -> k == now || now.whole() && k.fit() != Fit.AS_SAID)
                     .findFirst()
-                    .ifPresent(mine -> moved(t, g, sections, after(all.get(0), mine, g), moved)));
+                    .ifPresent(
+                        mine -> moved(t, g, sections, after(all.get(0), mine, g), work, moved)));
     return moved;
   }
 
@@ -94,7 +103,12 @@ class CalendarMoves {
   }
 
   private void moved(
-      Ribbon.Term t, Ribbon.Group g, List<Ribbon.At> sections, TermDays after, List<Moved> all) {
+      Ribbon.Term t,
+      Ribbon.Group g,
+      List<Ribbon.At> sections,
+      TermDays after,
+      Map<UUID, Set<HandedIn.Work>> work,
+      List<Moved> all) {
     LocalDateTime now = LocalDateTime.now(clock.withZone(after.days().calendar().zone()));
     for (Ribbon.Draft d : t.drafts()) {
       List<Ribbon.At> of = t.with(d, sections);
@@ -111,17 +125,28 @@ class CalendarMoves {
                 .filter(s -> n.appliesTo().covers(s.campus(), "", Set.of()))
                 .map(Ribbon.At::id)
                 .toList();
-        if (from.isPresent() && !from.equals(to) && !meant.isEmpty()) {
-          all.add(
-              new Moved(
-                  d.id(),
-                  n.key().value(),
-                  g.course(),
-                  n.title(),
-                  from.get(),
-                  to,
-                  meant,
-                  from.get().isBefore(now)));
+        if (from.isPresent() && !from.equals(to)) {
+          HandedIn.Work here = new HandedIn.Work(d.id(), n.key());
+          meant.stream()
+              .collect(
+                  Collectors.partitioningBy(s -> work.getOrDefault(s, Set.of()).contains(here)))
+              .forEach(
+                  (handedIn, some) -> {
+                    if (!some.isEmpty()) {
+                      boolean past = from.get().isBefore(now);
+                      all.add(
+                          new Moved(
+                              d.id(),
+                              n.key().value(),
+                              g.course(),
+                              n.title(),
+                              from.get(),
+                              to,
+                              some,
+                              past,
+                              handedIn));
+                    }
+                  });
         }
       }
     }
@@ -130,14 +155,15 @@ class CalendarMoves {
   /**
    * Changes a calendar.
    *
-   * @param keepPast whether what was due before now stays where it is
+   * @param keepPast whether what was due before now, and what students have handed in already,
+   *     stays where it is
    */
   @Transactional
   public void change(UUID calendar, CalendarEntry e, boolean keepPast, SignedIn who) {
     Map<Map.Entry<UUID, List<UUID>>, List<CalendarApi.SetDate>> kept = new LinkedHashMap<>();
     if (keepPast) {
       for (Moved m : of(calendar, e, who)) {
-        if (m.past()) {
+        if (m.past() || m.handedIn()) {
           kept.computeIfAbsent(Map.entry(m.master(), m.sections()), k -> new ArrayList<>())
               .add(new CalendarApi.SetDate(m.item(), Point.DUE, m.from(), false));
         }

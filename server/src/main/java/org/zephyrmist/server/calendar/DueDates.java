@@ -57,6 +57,12 @@ class DueDates {
 
   private record At(String course, String code) {}
 
+  /** Whether a section of the term is within reach. */
+  boolean reaches(UUID term, UUID section, SignedIn who) {
+    return db.fetchExists(
+        SECTION, SECTION.ID.eq(section).and(SECTION.TERM_ID.eq(term)).and(reach.sections(who)));
+  }
+
   /** By course and section, in the order in which it is due. */
   List<Held> of(UUID term, String course, UUID section, SignedIn who) {
     Condition which = SECTION.TERM_ID.eq(term).and(reach.sections(who));

@@ -8,9 +8,12 @@ import static org.zephyrmist.server.db.Tables.VERSION;
 
 import java.time.Clock;
 import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
@@ -73,7 +76,7 @@ public class Deliveries {
     }
 
     /** A change that is made alike in all sections. */
-    static Order of(Edit edit) {
+    public static Order of(Edit edit) {
       return new Order(
           PartsChoice.EVERYTHING,
           TakeBacks.CHOICES,
@@ -112,20 +115,43 @@ public class Deliveries {
       throw Refusal.bad(
           "An order names each master once, its own among them.", "Choose them again.");
     }
+    List<Part> parts =
+        versions.stream()
+            .map(v -> new Part(v, sections, v.equals(version) ? order : order.ofOthers()))
+            .toList();
+    return together(parts, who).get(versions.indexOf(version));
+  }
+
+  /** One of several deliveries of an order. */
+  public record Part(UUID version, List<UUID> sections, Order order) {}
+
+  /** Several deliveries, each carried out in a section after those before it; alone it is none. */
+  @Transactional
+  public List<UUID> together(List<Part> parts, SignedIn who) {
     UUID id = UUID.randomUUID();
-    UUID own = null;
-    for (int n = 0; n < versions.size(); n++) {
-      UUID v = versions.get(n);
-      Order of = v.equals(version) ? order : order.ofOthers();
-      UUID made = make(v, sections, n == 0 ? of : of.behind(), who);
-      db.update(DELIVERY)
-          .set(DELIVERY.ORDER_ID, id)
-          .set(DELIVERY.PLACE, n)
-          .where(DELIVERY.ID.eq(made))
-          .execute();
-      own = v.equals(version) ? made : own;
+    List<UUID> all = new ArrayList<>();
+    for (Part p : parts) {
+      Order of = all.isEmpty() ? p.order() : p.order().behind();
+      UUID made = make(p.version(), p.sections(), of, who);
+      if (parts.size() > 1) {
+        db.update(DELIVERY)
+            .set(DELIVERY.ORDER_ID, id)
+            .set(DELIVERY.PLACE, all.size())
+            .where(DELIVERY.ID.eq(made))
+            .execute();
+      }
+      all.add(made);
     }
-    return own;
+    return all;
+  }
+
+  /** Those of the sections that a delivery is planned for or on its way to. */
+  public Set<UUID> underWay(Collection<UUID> sections) {
+    return db.select(DELIVERY_LINE.SECTION_ID)
+        .from(DELIVERY_LINE)
+        .where(DELIVERY_LINE.SECTION_ID.in(sections))
+        .and(DELIVERY_LINE.STATE.notIn(LineState.DONE, LineState.STOPPED))
+        .fetchSet(DELIVERY_LINE.SECTION_ID);
   }
 
   private UUID versionsMaster(UUID version, SignedIn who) {

@@ -23,7 +23,9 @@ import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Rank;
+import org.zephyrmist.core.content.TextEdits;
 import org.zephyrmist.core.content.Visibility;
+import org.zephyrmist.core.content.Wording;
 import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.Held;
@@ -44,10 +46,12 @@ import org.zephyrmist.server.content.Bodies;
 import org.zephyrmist.server.ledger.Holding;
 import org.zephyrmist.server.ledger.Ledger;
 import org.zephyrmist.server.ledger.Origin;
+import org.zephyrmist.server.ledger.OwnWords;
 import org.zephyrmist.server.master.Versions;
 import org.zephyrmist.server.platform.PlatformGateway;
 import org.zephyrmist.server.shell.Ours;
 import org.zephyrmist.server.shell.Reading;
+import org.zephyrmist.server.shell.Shells;
 
 /**
  * Lines that make a change in a shell, or take one back. What the ledger says of the items stays as
@@ -60,8 +64,19 @@ class EditLines {
   private final Bodies bodies;
   private final Versions versions;
   private final Ledger ledger;
+  private final OwnWords ownWords;
+  private final Shells shells;
 
-  EditLines(PlannedSteps stored, Lines lines, Bodies bodies, Versions versions, Ledger ledger) {
+  EditLines(
+      PlannedSteps stored,
+      Lines lines,
+      Bodies bodies,
+      Versions versions,
+      Ledger ledger,
+      OwnWords ownWords,
+      Shells shells) {
+    this.ownWords = ownWords;
+    this.shells = shells;
     this.stored = stored;
     this.lines = lines;
     this.bodies = bodies;
@@ -92,8 +107,7 @@ class EditLines {
 
   private List<Step> edit(
       Line line, PlatformGateway gateway, Reading reading, Map<String, List<Holding>> given) {
-    Map<Fingerprint, String> delivered =
-        line.edit().orElseThrow().what() == Edit.What.UNLINK ? delivered(given) : Map.of();
+    Map<String, Wording> words = words(line, gateway, given);
     List<InShell> shell =
         reading.items().stream()
             .map(
@@ -104,10 +118,7 @@ class EditLines {
                       Aspects.read(reading.forms().get(h.id())),
                       ours.stream().map(EditLines::given).toList(),
                       ours.stream().findFirst().map(Holding::base),
-                      ours.stream()
-                          .findFirst()
-                          .map(o -> delivered.get(o.base().sent().get(Aspect.WORDING)))
-                          .map(AspectForms::wording));
+                      Optional.ofNullable(words.get(h.id())));
                 })
             .toList();
     String there = line.shell().there();
@@ -118,6 +129,40 @@ class EditLines {
             a -> gateway.addresses().asItem(there, a).map(i -> i.id()));
     bodies.keep(e.forms());
     return e.steps();
+  }
+
+  /** Wordings that an edit asks for, by the platform's id of the item. */
+  private Map<String, Wording> words(
+      Line line, PlatformGateway gateway, Map<String, List<Holding>> given) {
+    Map<String, Wording> all = new HashMap<>();
+    Edit.What what = line.edit().orElseThrow().what();
+    if (what == Edit.What.UNLINK) {
+      Map<Fingerprint, String> forms = delivered(given);
+      given.forEach(
+          (id, of) ->
+              Optional.ofNullable(forms.get(of.get(0).base().sent().get(Aspect.WORDING)))
+                  .ifPresent(f -> all.put(id, AspectForms.wording(f))));
+    }
+    if (what == Edit.What.CARRY) {
+      Map<String, String> ids = new HashMap<>();
+      given.forEach((id, of) -> of.forEach(h -> ids.put(h.master() + " " + h.base().key(), id)));
+      List<OwnWords.OwnWord> before =
+          shells.follows(line.section()).map(s -> ownWords.of(List.of(s))).orElse(List.of());
+      Map<Fingerprint, String> forms =
+          bodies.some(before.stream().map(OwnWords.OwnWord::wording).toList());
+      for (OwnWords.OwnWord w : before) {
+        String id = ids.get(w.master() + " " + w.item());
+        if (id != null && forms.containsKey(w.wording())) {
+          all.put(id, elsewhere(AspectForms.wording(forms.get(w.wording())), gateway));
+        }
+      }
+    }
+    return all;
+  }
+
+  /** Without links into the shell that it comes from. */
+  private static Wording elsewhere(Wording w, PlatformGateway gateway) {
+    return w.withHtml(TextEdits.unlinked(w.html(), gateway.addresses()::isWithinAShell));
   }
 
   private Map<Fingerprint, String> delivered(Map<String, List<Holding>> given) {

@@ -114,6 +114,10 @@ class LinePlanner {
   }
 
   private void intoEmpty(Line line) {
+    if (line.edits()) { // what is not there is not changed
+      stored.plan(line, List.of(), Reading.OF_NOTHING, false, LineState.NOT_YET);
+      return;
+    }
     Versions.Version version = versions.get(line.version());
     Meant meant =
         places.of(line, Reading.OF_NOTHING, texts.of(version, line, Map.of(), k -> false));

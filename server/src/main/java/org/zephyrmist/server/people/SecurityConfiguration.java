@@ -68,7 +68,8 @@ class SecurityConfiguration {
             a ->
                 a.requestMatchers(HttpMethod.POST, "/api/sign-in")
                     .permitAll()
-                    .requestMatchers("/api/first-person", "/api/ready", "/api/lti/keys")
+                    .requestMatchers(
+                        "/api/first-person", "/api/ready", "/api/lti/keys", "/api/subscribed/**")
                     .permitAll()
                     .requestMatchers(HttpMethod.POST, PICKED)
                     .permitAll()

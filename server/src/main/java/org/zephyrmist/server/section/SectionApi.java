@@ -70,6 +70,9 @@ class SectionApi {
     this.instructors = instructors;
   }
 
+  /**
+   * @param termId of its term; absent if it is in none
+   */
   record Section(
       @NotNull UUID id,
       @NotNull String code,
@@ -77,6 +80,7 @@ class SectionApi {
       @NotNull String course,
       @NotNull String campus,
       @NotNull String term,
+      UUID termId,
       @NotNull String instructors,
       boolean inRoster,
       Integer students,
@@ -147,6 +151,7 @@ class SectionApi {
                   s.get(COURSE.CODE),
                   s.get(CAMPUS.NAME),
                   s.get(TERM.TITLE) == null ? "no term" : s.get(TERM.TITLE),
+                  s.get(SECTION.TERM_ID),
                   names.getOrDefault(id, ""),
                   s.get(SECTION.IN_ROSTER),
                   Optional.ofNullable(s.get(SECTION.ENROLLED)).orElse(s.get(SECTION.STUDENTS)),

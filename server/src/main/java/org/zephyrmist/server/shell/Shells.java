@@ -2,6 +2,7 @@ package org.zephyrmist.server.shell;
 
 import static org.zephyrmist.server.db.Tables.CAMPUS;
 import static org.zephyrmist.server.db.Tables.SECTION;
+import static org.zephyrmist.server.db.Tables.SECTION_FOLLOWS;
 import static org.zephyrmist.server.db.Tables.TERM;
 
 import java.util.Optional;
@@ -41,6 +42,14 @@ public class Shells {
                     Optional.ofNullable(r.value2()),
                     Optional.ofNullable(r.value3()),
                     new SectionFacts(r.value4(), "", Set.of(), Optional.ofNullable(r.value5()))));
+  }
+
+  /** The section of an earlier term that a section follows; none if it follows none. */
+  public Optional<UUID> follows(UUID section) {
+    return db.select(SECTION_FOLLOWS.FOLLOWS_ID)
+        .from(SECTION_FOLLOWS)
+        .where(SECTION_FOLLOWS.SECTION_ID.eq(section))
+        .fetchOptional(SECTION_FOLLOWS.FOLLOWS_ID);
   }
 
   /**
