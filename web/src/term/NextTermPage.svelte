@@ -143,7 +143,7 @@
                     choose={(v) => master(m, v)}
                   /></td
                 >
-                <td class="n fig">{many(m.sections, 'section')}</td>
+                <td class="n">{many(m.sections, 'section')}</td>
                 <td class="n quiet"
                   >{m.leftOut ? '' : m.open ? `${m.open} to be brought` : 'all brought'}</td
                 >
@@ -161,8 +161,8 @@
         <section aria-label="Texts">
           <h2>What sections made of texts</h2>
           <p class="quiet">
-            Carried over where the same person teaches, without links into the old shell. What is
-            not carried comes as the master says it.
+            Carried over with their master where the same person teaches, without links into the old
+            shell. What is not carried comes as the master says it.
           </p>
           <table>
             <tbody>
@@ -184,7 +184,7 @@
                       : `changed in ${many(x.sections, 'section')}`}</td
                   >
                   <td class="n quiet"
-                    >{x.into ? `into ${many(x.into, 'section')}` : 'nobody teaches it again'}</td
+                    >{x.into ? `into ${many(x.into, 'section')}` : 'no section is left for it'}</td
                   >
                   <td class="n"
                     ><a class="link" href="/coverage/items/{x.master}/{x.item}"

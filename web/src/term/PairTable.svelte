@@ -34,7 +34,8 @@
   </thead>
   <tbody>
     {#each courses as c (c.course)}
-      {@const open = opened[c.course] ?? (c.without > 0 || look !== '')}
+      {@const open =
+        opened[c.course] ?? (look !== '' || (c.without > 0 && proposal.fresh.length > 0))}
       <tr>
         <th colspan="5" scope="rowgroup">
           <button
@@ -57,7 +58,7 @@
           <tr>
             <td class="fig">{p.from.code} <span class="faint">{p.from.campus}</span></td>
             <td>{p.from.instructors}</td>
-            {#if !p.to || changed === p.from.id}
+            {#if changed === p.from.id || (!p.to && proposal.fresh.length)}
               <td colspan="2">
                 <select
                   class="entry"
@@ -69,13 +70,17 @@
                   {#each candidates(p, proposal.fresh) as s (s.id)}<option value={s.id}
                       >{s.code} · {s.course} · {s.instructors || s.campus}</option
                     >{/each}
-                  {#if p.to}<option value="again">as it is proposed</option>{/if}
+                  <option value="again">as it is proposed</option>
                 </select>
               </td>
               <td></td>
             {:else}
-              <td class="fig">{p.to.code} <span class="faint">{p.to.campus}</span></td>
-              <td>{p.to.instructors}</td>
+              {#if p.to}
+                <td class="fig">{p.to.code} <span class="faint">{p.to.campus}</span></td>
+                <td>{p.to.instructors}</td>
+              {:else}
+                <td colspan="2" class="quiet">nothing follows it</td>
+              {/if}
               <td class="end">
                 <span class="quiet">{p.why ? why[p.why] : ''}</span>
                 <button

@@ -134,6 +134,9 @@ class NextTermIT extends ServerIT {
     assertThat(shell("lgt-ntaa1")).as("the earlier term stays as it was").isEqualTo(before);
 
     assertThat(proposal().path("open").asInt()).isZero();
+    assertThat(with(proposal().path("texts"), "master", master).path("into").asInt())
+        .as("a text goes along with its master, and not for itself")
+        .isZero();
     assertThat(coordinator.post(path(""), "").status()).as("again it adds nothing").isEqualTo(422);
   }
 

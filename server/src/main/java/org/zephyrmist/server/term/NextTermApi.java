@@ -78,7 +78,8 @@ class NextTermApi {
 
   /**
    * @param sections that have made it their own
-   * @param into sections of the next term that the same person teaches
+   * @param into sections of the next term that are still to get its master, and that the same
+   *     person teaches
    */
   record TextOfSections(
       @NotNull UUID master,

@@ -90,7 +90,8 @@ class NextTerms {
    * A text that sections have made their own.
    *
    * @param starter whether it is the section's own by its rule, such as who teaches it
-   * @param into sections of the next term that the same instructor teaches
+   * @param into sections of the next term that are still to get its master, and that the same
+   *     instructor teaches
    * @param carried whether it is carried into those
    */
   record OwnText(
@@ -308,7 +309,7 @@ class NextTerms {
                       carried.getOrDefault(name, starter)));
       x.sections().add(w.section());
       UUID b = next.get(w.section());
-      if (same(sections.get(w.section()), sections.get(b))) {
+      if (c.open().contains(b) && same(sections.get(w.section()), sections.get(b))) {
         x.into().add(b);
       }
     }
