@@ -22,8 +22,10 @@ import org.zephyrmist.server.web.Refusal;
 class NextTermEdits {
   private final DSLContext db;
   private final NextTerms terms;
+  private final KeptTerms kept;
 
-  NextTermEdits(DSLContext db, NextTerms terms) {
+  NextTermEdits(DSLContext db, NextTerms terms, KeptTerms kept) {
+    this.kept = kept;
     this.db = db;
     this.terms = terms;
   }
@@ -39,7 +41,7 @@ class NextTermEdits {
     if (!terms.reached(t, section, successor, who)) {
       throw Refusal.notFound("section");
     }
-    UUID id = terms.kept(t);
+    UUID id = kept.id(t);
     successor.ifPresent(s -> free(id, section, s));
     db.insertInto(NEXT_PAIR)
         .values(id, section, successor.orElse(null))
@@ -75,7 +77,7 @@ class NextTermEdits {
       throw Refusal.notFound("section");
     }
     db.deleteFrom(NEXT_PAIR)
-        .where(NEXT_PAIR.NEXT_ID.eq(terms.kept(t)))
+        .where(NEXT_PAIR.NEXT_ID.eq(kept.id(t)))
         .and(NEXT_PAIR.SECTION_ID.eq(section))
         .execute();
   }
@@ -100,7 +102,7 @@ class NextTermEdits {
           }
         });
     db.insertInto(NEXT_MASTER)
-        .values(terms.kept(t), master, pinned.orElse(null), leftOut)
+        .values(kept.id(t), master, pinned.orElse(null), leftOut)
         .onConflict(NEXT_MASTER.NEXT_ID, NEXT_MASTER.MASTER_ID)
         .doUpdate()
         .setAllToExcluded()
@@ -115,7 +117,7 @@ class NextTermEdits {
       throw Refusal.notFound("master");
     }
     db.insertInto(NEXT_TEXT)
-        .values(terms.kept(t), master, item.value(), carried)
+        .values(kept.id(t), master, item.value(), carried)
         .onConflict(NEXT_TEXT.NEXT_ID, NEXT_TEXT.MASTER_ID, NEXT_TEXT.ITEM_KEY)
         .doUpdate()
         .setAllToExcluded()

@@ -3,10 +3,6 @@ package org.zephyrmist.server.term;
 import static org.zephyrmist.server.db.Tables.CAMPUS;
 import static org.zephyrmist.server.db.Tables.COURSE;
 import static org.zephyrmist.server.db.Tables.MASTER;
-import static org.zephyrmist.server.db.Tables.NEXT_MASTER;
-import static org.zephyrmist.server.db.Tables.NEXT_PAIR;
-import static org.zephyrmist.server.db.Tables.NEXT_TERM;
-import static org.zephyrmist.server.db.Tables.NEXT_TEXT;
 import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.SECTION_INSTRUCTOR;
 import static org.zephyrmist.server.db.Tables.TERM;
@@ -48,6 +44,7 @@ class NextTerms {
   private final Standings standings;
   private final OwnWords ownWords;
   private final Versions versions;
+  private final KeptTerms kept;
 
   NextTerms(
       DSLContext db,
@@ -55,7 +52,9 @@ class NextTerms {
       Rules rules,
       Standings standings,
       OwnWords ownWords,
-      Versions versions) {
+      Versions versions,
+      KeptTerms kept) {
+    this.kept = kept;
     this.db = db;
     this.reach = reach;
     this.rules = rules;
@@ -125,7 +124,7 @@ class NextTerms {
     Map<UUID, TermSection> all = new LinkedHashMap<>();
     from.forEach(s -> all.put(UUID.fromString(s.id()), s));
     to.forEach(s -> all.put(UUID.fromString(s.id()), s));
-    Successors.Paired paired = Successors.of(from, to, byHand(t));
+    Successors.Paired paired = Successors.of(from, to, kept.pairs(t));
     Map<UUID, UUID> follows = new HashMap<>();
     paired.pairs().forEach(p -> follows.put(UUID.fromString(p.to()), UUID.fromString(p.from())));
     List<Coming> masters = masters(t, to, follows, who);
@@ -174,37 +173,6 @@ class NextTerms {
                     teaching.getOrDefault(r.value1(), Set.of())));
   }
 
-  private Map<String, Optional<String>> byHand(Terms t) {
-    Map<String, Optional<String>> all = new HashMap<>();
-    db.select(NEXT_PAIR.SECTION_ID, NEXT_PAIR.SUCCESSOR_ID)
-        .from(NEXT_PAIR)
-        .join(NEXT_TERM)
-        .on(NEXT_TERM.ID.eq(NEXT_PAIR.NEXT_ID))
-        .where(NEXT_TERM.FROM_TERM.eq(t.from()))
-        .and(NEXT_TERM.TO_TERM.eq(t.to()))
-        .forEach(
-            r ->
-                all.put(
-                    r.value1().toString(), Optional.ofNullable(r.value2()).map(UUID::toString)));
-    return all;
-  }
-
-  private record Said(Optional<Integer> pinned, boolean leftOut) {
-    static final Said NOTHING = new Said(Optional.empty(), false);
-  }
-
-  private Map<UUID, Said> said(Terms t) {
-    Map<UUID, Said> all = new HashMap<>();
-    db.select(NEXT_MASTER.MASTER_ID, NEXT_MASTER.PINNED, NEXT_MASTER.LEFT_OUT)
-        .from(NEXT_MASTER)
-        .join(NEXT_TERM)
-        .on(NEXT_TERM.ID.eq(NEXT_MASTER.NEXT_ID))
-        .where(NEXT_TERM.FROM_TERM.eq(t.from()))
-        .and(NEXT_TERM.TO_TERM.eq(t.to()))
-        .forEach(r -> all.put(r.value1(), new Said(Optional.ofNullable(r.value2()), r.value3())));
-    return all;
-  }
-
   /** What the section before held, and what coverage rules expect; the frame first. */
   private List<Coming> masters(
       Terms t, List<TermSection> to, Map<UUID, UUID> follows, SignedIn who) {
@@ -221,7 +189,7 @@ class NextTerms {
                 .forEach(m -> wanted.computeIfAbsent(m, k -> new HashSet<>()).add(b)));
     Map<UUID, Map<UUID, UUID>> held =
         standings.versions(to.stream().map(s -> UUID.fromString(s.id())).toList());
-    Map<UUID, Said> said = said(t);
+    Map<UUID, KeptTerms.Master> said = kept.masters(t);
     Map<UUID, String> letters = versions.letters();
     Map<UUID, Map<Integer, UUID>> numbers = new HashMap<>();
     db.select(VERSION.MASTER_ID, VERSION.NUMBER, VERSION.ID)
@@ -247,7 +215,7 @@ class NextTerms {
         .forEach(
             r -> {
               UUID m = r.value1();
-              Said s = said.getOrDefault(m, Said.NOTHING);
+              KeptTerms.Master s = said.getOrDefault(m, KeptTerms.Master.AS_PROPOSED);
               int newest =
                   numbers.get(m).keySet().stream().max(Comparator.naturalOrder()).orElseThrow();
               int number = s.pinned().filter(numbers.get(m)::containsKey).orElse(newest);
@@ -279,7 +247,7 @@ class NextTerms {
         db.select(MASTER.ID).from(MASTER).where(MASTER.FRESH_EACH_TERM).fetchSet(MASTER.ID);
     Map<UUID, UUID> next = new HashMap<>();
     follows.forEach((b, a) -> next.put(a, b));
-    Map<String, Boolean> carried = carried(t);
+    Map<String, Boolean> carried = kept.texts(t);
     Map<String, OwnText> all = new LinkedHashMap<>();
     for (OwnWords.OwnWord w : ownWords.of(next.keySet())) {
       Coming c = coming.get(w.master());
@@ -321,33 +289,6 @@ class NextTerms {
 
   private static boolean same(TermSection a, TermSection b) {
     return a.instructors().stream().anyMatch(b.instructors()::contains);
-  }
-
-  private Map<String, Boolean> carried(Terms t) {
-    Map<String, Boolean> all = new HashMap<>();
-    db.select(NEXT_TEXT.MASTER_ID, NEXT_TEXT.ITEM_KEY, NEXT_TEXT.CARRIED)
-        .from(NEXT_TEXT)
-        .join(NEXT_TERM)
-        .on(NEXT_TERM.ID.eq(NEXT_TEXT.NEXT_ID))
-        .where(NEXT_TERM.FROM_TERM.eq(t.from()))
-        .and(NEXT_TERM.TO_TERM.eq(t.to()))
-        .forEach(r -> all.put(r.value1() + " " + r.value2(), r.value3()));
-    return all;
-  }
-
-  /** What people say of it is kept under this. */
-  UUID kept(Terms t) {
-    db.insertInto(NEXT_TERM)
-        .set(NEXT_TERM.ID, UUID.randomUUID())
-        .set(NEXT_TERM.FROM_TERM, t.from())
-        .set(NEXT_TERM.TO_TERM, t.to())
-        .onConflictDoNothing()
-        .execute();
-    return db.select(NEXT_TERM.ID)
-        .from(NEXT_TERM)
-        .where(NEXT_TERM.FROM_TERM.eq(t.from()))
-        .and(NEXT_TERM.TO_TERM.eq(t.to()))
-        .fetchSingle(NEXT_TERM.ID);
   }
 
   /** Whether both sections are in these terms and within reach. */
