@@ -164,13 +164,15 @@
 <div class="page">
   <header>
     <MasterHead {work} {number} bind:panel {restore} {remove} />
-    {#if master}<Trail versions={master.versions} {number} draft={work.draftWords()} />{/if}
-    {#if work.turned}
-      <p class="turned" role="status">
-        {work.turned}
-        <button type="button" class="link" onclick={() => void work.turn('undo')}>Undo</button>
-      </p>
-    {/if}
+    <div class="trail">
+      {#if master}<Trail versions={master.versions} {number} draft={work.draftWords()} />{/if}
+      {#if work.turned}
+        <p class="turned" role="status">
+          <span class="cut">{work.turned}</span>
+          <button type="button" class="link" onclick={() => void work.turn('undo')}>Undo</button>
+        </p>
+      {/if}
+    </div>
     <Trouble of={work.trouble} />
   </header>
   <section
@@ -268,9 +270,19 @@
 />
 
 <style>
+  /* What was done is told beside the trail: below it, all that follows would jump. */
+  .trail {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto;
+    align-items: end;
+    column-gap: 16px;
+  }
   .turned {
     color: var(--ink-2);
-    padding-top: 4px;
+    display: flex;
+    gap: 8px;
+    max-width: 420px;
+    padding-bottom: 2px;
   }
   .page {
     display: grid;

@@ -155,6 +155,11 @@ class MatrixIT extends ServerIT {
         "insert into term (id, sourced_id, title, first_day, last_day) values"
             + " (gen_random_uuid(), 't0', 'Long ago', '1990-09-03', '1990-12-14')"
             + " on conflict do nothing");
+    values.put(
+        "itsTerm",
+        db.fetchSingle("select term_id from section where id = ?::uuid", values.get("sections"))
+                .get(0)
+            + "");
     values.put("before", db.fetchSingle("select id from term where sourced_id = 't0'").get(0) + "");
     values.put("check", "NO_FRONT_PAGE");
     values.put("address", UUID.randomUUID().toString());
@@ -262,7 +267,7 @@ class MatrixIT extends ServerIT {
           "/api/coverage/next-term/pairs",
           "/api/coverage/next-term/masters",
           "/api/coverage/next-term/texts" ->
-          path + "?from=" + values.get("term") + "&to=" + values.get("before");
+          path + "?from=" + values.get("itsTerm") + "&to=" + values.get("before");
       case "/api/checks/{check}" -> path + "?subject=shell&term=" + values.get("term");
       case "/api/coverage",
           "/api/checks",
