@@ -65,9 +65,7 @@
   let only = $derived(sorts.find((s) => s === place.get('only')));
   let text = $derived(place.get('find'));
   let r = $derived(p ? ribbon(p, only, text) : undefined);
-  let line = $derived(
-    Math.max(0, r?.bands.findIndex((b) => b.title + b.words === place.get('line')) ?? 0),
-  );
+  let line = $derived(Math.max(0, r?.bands.findIndex((b) => b.key === place.get('line')) ?? 0));
   let day = $derived(place.get('day') ? dayOf(place.get('day')) : (r?.from ?? 0));
   let week = $derived(place.get('week') === '1');
   let band = $derived(r?.bands[line]);
@@ -110,7 +108,7 @@
 
   function go(to: number, at: number) {
     const b = r!.bands[to];
-    place.set({ line: b.title + b.words, day: isoOf(at), ...shut });
+    place.set({ line: b.key, day: isoOf(at), ...shut });
   }
   const shut = { calendar: '', part: '', meet: '', master: '' };
   /** What was entered is read before its form goes, so that the next begins with it. */

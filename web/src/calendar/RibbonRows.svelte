@@ -111,7 +111,7 @@
   bind:this={surface}
   onkeydown={keys}
 >
-  {#each r.bands as b, i (b.title + b.words)}
+  {#each r.bands as b, i (b.key)}
     {@const c = b.calendar}
     <div class="band" class:here={i === band} role="row">
       <div class="of" role="rowheader">

@@ -88,6 +88,14 @@ test('all sections are the first line, then each course, the busiest first', () 
   expect(load(r.bands[0].byDay.get(dayOf('2027-02-05'))!)).toBe(4);
 });
 
+test('sections of a course that meet at other times of the same days have a line of their own', () => {
+  const met = (n: number) =>
+    row('LGT 110', [due('a', '2027-02-05T23:59')], { meets: [1], sections: ['s' + n, 't' + n] });
+  const r = ribbon(picture([met(1), met(2)]));
+  expect(r.bands.map((b) => b.words).slice(1)).toEqual(['2 sections, Mon', '2 sections, Mon']);
+  expect(new Set(r.bands.map((b) => b.key)).size).toBe(3);
+});
+
 test('what is to be told of dates is counted, and shown alone', () => {
   const p = picture([
     row('LGT 110', [

@@ -68,6 +68,8 @@ export interface At {
 
 /** A line of the ribbon: what is due each day. */
 export interface Band {
+  /** Its name among all lines; two may have the same words. */
+  key: string;
   title: string;
   words: string;
   sections: string[];
@@ -120,6 +122,7 @@ function band(
   let highest = 1;
   for (const all of byDay.values()) highest = Math.max(highest, load(all));
   return {
+    key: [title, rows.length, rows[0].sections[0]].join(' '),
     title,
     words,
     sections: rows.flatMap((r) => r.sections),

@@ -4,6 +4,7 @@
   import Trouble from '../frame/Trouble.svelte';
   import When from '../frame/When.svelte';
   import { onEscape } from '../frame/escape.svelte';
+  import { hand } from '../frame/hand.svelte';
   import { place } from '../frame/place.svelte';
   import { session } from '../frame/session.svelte';
   import { many } from '../marks/words';
@@ -130,6 +131,12 @@
     >
   {:else if row.mend === 'TOOLS'}
     <Act main onclick={() => place.go('/tools')}>See it under Tools</Act>
+  {:else if row.mend === 'CALENDAR'}
+    <Act
+      main
+      onclick={() => (hand.only(ids), place.go('/calendar?find=' + encodeURIComponent(row.title)))}
+      >See it under Calendar</Act
+    >
   {/if}
   {#if doing}
     <form onsubmit={say}>

@@ -92,6 +92,7 @@ export function strokes(n: number, weight: Weight, width: number): string {
 export function mendWords(r: Row): string {
   switch (r.mend) {
     case 'TOOLS':
+    case 'CALENDAR':
     case 'OPEN_SHELL':
     case 'BY_HAND':
       return '';
@@ -120,6 +121,7 @@ export const mends: Record<Row['mend'], string> = {
   DROP_CONDITIONS: 'The condition that nobody can meet is taken off.',
   REPLACE: 'Say which words become which; they are replaced in titles and texts.',
   TOOLS: 'Tools are connected, paired and opened under Tools.',
+  CALENDAR: 'Calendars, meetings and patterns are changed under Calendar.',
   OPEN_SHELL: 'Shells are opened to students on a day.',
   BY_HAND: 'No plan can know what belongs there: a person has to see to it.',
 };

@@ -70,6 +70,7 @@
             [look.teach, 'teacher', 'given a section'],
             [look.leave, 'teacher', 'no longer teaching one'],
             [look.students, 'student', 'counted'],
+            [look.inParts, 'section', 'taught in a part of the term, with a calendar of its own'],
           ] as [number, string, string][]
         ).filter(([n]) => n)
       : [],

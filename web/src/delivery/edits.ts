@@ -84,4 +84,5 @@ export const needs = {
   ...Object.fromEntries(all.map(([w, , need]) => [w, need])),
   PUT_BACK: { says: '' },
   CARRY: { says: '' },
+  FILL_BLANKS: { says: '' },
 } as Record<What, Need>;

@@ -9,7 +9,7 @@
   import { session } from '../frame/session.svelte';
   import { many } from '../marks/words';
   import PairTable from './PairTable.svelte';
-  import { sum, type Proposal } from './next';
+  import { becomes, changed, recipes, sum, type Onward, type Proposal } from './next';
 
   /** One term brought into the next: what follows what, which masters come, what goes along. */
   keyList.of = [];
@@ -58,7 +58,7 @@
         }),
       ),
     );
-  const master = (m: Schemas['MasterComing'], said: string) =>
+  const master = (m: Schemas['MasterComing'], said: string, recipe: string) =>
     change(
       got(
         api.PUT('/api/coverage/next-term/masters', {
@@ -67,19 +67,23 @@
             master: m.master,
             pinned: Number(said) || undefined,
             leftOut: said === 'out',
+            recipe: recipe || undefined,
+            noRecipe: !recipe && m.recipes.length > 0,
           },
         }),
       ),
     );
-  const text = (x: Schemas['TextOfSections'], carried: boolean) =>
+  const text = (x: Schemas['TextOfSections'], onward: Onward) =>
     change(
       got(
         api.PUT('/api/coverage/next-term/texts', {
           params: { query },
-          body: { master: x.master, item: x.item, carried },
+          body: { master: x.master, item: x.item, onward },
         }),
       ),
     );
+  const as = (m: Schemas['MasterComing']) =>
+    m.leftOut ? 'out' : m.pinned ? String(m.number) : 'newest';
   const comes = (m: Schemas['MasterComing']): Record<string, string> => ({
     newest: `its newest version, ${m.newest} now`,
     ...Object.fromEntries(
@@ -106,6 +110,8 @@
   }
 </script>
 
+{#snippet enter()}<a class="link" href="/calendar" onclick={() => session.choose(to)}>Enter it</a
+  >{/snippet}
 <main class="page folio">
   <h1>
     Bring <Choice
@@ -127,6 +133,14 @@
     <p class="quiet">
       {sum(proposal)}. What is changed here is kept; the earlier term stays as it is.
     </p>
+    {#if proposal.busy.length}
+      <p title={proposal.busy.join(', ')}>
+        {proposal.busy.length === 1
+          ? `${proposal.busy[0]} is left to a delivery that is planned for it`
+          : `${proposal.busy.length} sections are left to deliveries that are planned for them`}:
+        <a class="link" href="/deliveries">look at those first</a>, then come back.
+      </p>
+    {/if}
     <div class="room">
       <section aria-label="Masters">
         <h2>Masters that come</h2>
@@ -139,9 +153,17 @@
                   ><Choice
                     label="How {m.code} comes"
                     words={comes(m)}
-                    value={m.leftOut ? 'out' : m.pinned ? String(m.number) : 'newest'}
-                    choose={(v) => master(m, v)}
+                    value={as(m)}
+                    choose={(v) => master(m, v, m.recipe ?? '')}
                   /></td
+                >
+                <td
+                  >{#if m.recipes.length && !m.leftOut}<Choice
+                      label="By which recipe {m.code} comes"
+                      words={recipes(m)}
+                      value={m.recipe ?? ''}
+                      choose={(r) => master(m, as(m), r)}
+                    />{/if}</td
                 >
                 <td class="n">{many(m.sections, 'section')}</td>
                 <td class="n quiet"
@@ -157,38 +179,60 @@
           </tbody>
         </table>
       </section>
+      {#if !proposal.entered || proposal.parts.length}
+        <section aria-label="Calendars">
+          <h2>Calendars</h2>
+          {#if !proposal.entered}
+            <p>
+              {names[to]} has no calendar yet, so dates know of no days off.
+              {@render enter()} before this is planned.
+            </p>
+          {/if}
+          {#each proposal.parts as p (p.name)}
+            <p>
+              <b>{p.name}</b>:
+              {#if p.there}
+                {many(p.sections, 'section')} will go by its calendar, as those before them did.
+              {:else}
+                {many(p.sections, 'section')} follow such as went by it, and {names[to]} has no calendar
+                of that name. <a class="link" href="/calendar?term={to}">Enter it</a>, or they go by
+                the whole term.
+              {/if}
+            </p>
+          {/each}
+        </section>
+      {/if}
       {#if proposal.texts.length}
         <section aria-label="Texts">
           <h2>What sections made of texts</h2>
           <p class="quiet">
-            Carried over with their master where the same person teaches, without links into the old
-            shell. What is not carried comes as the master says it.
+            Said once, and remembered for the terms after. What goes along goes with its master,
+            where the same person teaches, without links into the old shell.
           </p>
           <table>
             <tbody>
               {#each proposal.texts as x (x.master + x.item)}
                 <tr>
+                  <td><b>{x.title}</b> <span class="faint">{x.code}</span></td>
+                  <td class="quiet">{changed(x)}</td>
                   <td
-                    ><label class="tick"
-                      ><input
-                        type="checkbox"
-                        checked={x.carried}
-                        disabled={!x.into}
-                        onchange={(e) => text(x, e.currentTarget.checked)}
-                      /><span>Carry “{x.title}”</span><span class="faint">{x.code}</span></label
-                    ></td
-                  >
-                  <td class="quiet"
-                    >{x.starter
-                      ? 'each section’s own'
-                      : `changed in ${many(x.sections, 'section')}`}</td
+                    ><Choice
+                      label="What becomes of {x.title} of {x.code}"
+                      words={becomes(x)}
+                      value={x.onward ?? ''}
+                      choose={(o) => o && text(x, o as Onward)}
+                    /></td
                   >
                   <td class="n quiet"
-                    >{x.into ? `into ${many(x.into, 'section')}` : 'no section is left for it'}</td
+                    >{!x.into
+                      ? 'no section is left for it'
+                      : x.onward === 'AGAIN' || x.onward === 'BLANKS'
+                        ? `into ${many(x.into, 'section')}`
+                        : ''}</td
                   >
                   <td class="n"
                     ><a class="link" href="/coverage/items/{x.master}/{x.item}"
-                      >Look, take into the master</a
+                      >{x.onward === 'TO_MASTER' ? 'Take it into the master' : 'Look'}</a
                     ></td
                   >
                 </tr>
@@ -242,11 +286,5 @@
   .n {
     text-align: right;
     white-space: nowrap;
-  }
-  .tick {
-    display: flex;
-    gap: 8px;
-    align-items: center;
-    min-height: 24px;
   }
 </style>

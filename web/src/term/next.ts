@@ -4,6 +4,8 @@ import { many } from '../marks/words';
 export type Proposal = Schemas['NextTermProposal'];
 export type Followed = Schemas['SectionFollowed'];
 export type Section = Schemas['SectionOfTerm'];
+export type Text = Schemas['TextOfSections'];
+export type Onward = NonNullable<Text['onward']>;
 
 /** Why a section is taken for the successor of another. */
 export const why: Record<NonNullable<Followed['why']>, string> = {
@@ -58,4 +60,34 @@ export function sum(p: Proposal): string {
   ]
     .filter(Boolean)
     .join(' · ');
+}
+
+const onward: Record<Onward, string> = {
+  AGAIN: 'goes along as each section has it',
+  BLANKS: 'only what was put into blanks goes along',
+  TO_MASTER: 'goes into the master',
+  DROPPED: 'is dropped, the master’s text comes',
+};
+
+/** What can become of a text; the first is there only until somebody says something. */
+export function becomes(x: Text): Record<string, string> {
+  return x.onward ? onward : { '': 'to be said; till then the master’s comes', ...onward };
+}
+
+/** How much of it sections made their own. */
+export function changed(x: Text): string {
+  const filled =
+    x.filled === x.sections
+      ? `blanks filled in ${many(x.sections, 'section')}`
+      : `changed in ${many(x.sections, 'section')}` +
+        (x.filled ? `, in ${x.filled} of them only blanks filled` : '');
+  return x.starter ? `${filled}, each section’s own` : filled;
+}
+
+/** By which recipes a master can come. */
+export function recipes(m: Schemas['MasterComing']): Record<string, string> {
+  return {
+    '': 'with the usual choices',
+    ...Object.fromEntries(m.recipes.map((r) => [r.id, `by the recipe “${r.name}”`])),
+  };
 }

@@ -81,6 +81,8 @@ public final class Main {
     all.put("tools", () -> new ToolLinksOfSections(size(300), 100).run());
     all.put("drift", () -> new Drift(size(300), 200).run());
     all.put("checks", () -> new Checks(size(320), 200).run());
+    all.put("dates", () -> new Dates(size(320), 60).run());
+    all.put("next-term", () -> new NextTerm(size(300), 200).run());
     all.put("past", () -> List.of(new PastOfTheLedger(size(3_000_000)).run()));
     all.put("matching", () -> new Matching(size(3_000)).run());
     all.put("ten-times", () -> List.of(new Deliver(size(300), 50).tenTimes()));

@@ -53,4 +53,10 @@ class SmokeTest {
   void inputOnCoverage() throws Exception {
     measured(new CoverageInput(60, 3).run());
   }
+
+  @Test
+  void datesAndTheNextTerm() throws Exception {
+    measured(new Dates(8, 6).run());
+    measured(new NextTerm(3, 20).run());
+  }
 }

@@ -28,7 +28,7 @@ class CalendarIT extends ServerIT {
     return db.fetchSingle("select id::text from term where sourced_id = 't1'").get(0, String.class);
   }
 
-  private static String entry(String name, String first, String last, String more) {
+  static String entry(String name, String first, String last, String more) {
     return """
         {"name":"%s","first":"%s","last":"%s","zone":"America/Chicago","weeks":"CALENDAR",
          "weekdays":[1,2,3,4,5],"fit":"SHARE_SAME_WEEKDAY"%s}"""

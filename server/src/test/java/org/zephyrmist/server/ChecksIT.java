@@ -202,6 +202,22 @@ class ChecksIT extends ServerIT {
   }
 
   @Test
+  void aPatternThatTheSectionsCalendarCannotKeepIsFoundUntilItCan() throws Exception {
+    List<UUID> to = sections("lgt-kcj1");
+    String master = master("KCJ");
+    edit(master, "Paper plot", "{\"due\":\"meeting 2\"}");
+    freeze(master, "By meetings");
+    deliver(master, 2, to);
+    JsonNode row = row(looked(to), "NO_DATE", "Paper plot");
+    assertThat(row.path("mend").asString()).isEqualTo("CALENDAR");
+    String meets =
+        "{\"sections\":%s,\"weekly\":[{\"weekday\":3,\"begins\":\"18:30\",\"ends\":\"21:00\"}],\"cancelled\":[]}";
+    assertThat(coordinator.put("/api/calendars/meetings", meets.formatted(quoted(to))).status())
+        .isBetween(200, 204);
+    assertThat(found(looked(to), to.get(0))).doesNotContain("NO_DATE");
+  }
+
+  @Test
   void aWrapperIsTakenAwayWithItsItemsKeptAndComesAgainWhenTakenBack() throws Exception {
     List<UUID> to = sections("lgt-kce1");
     String master = master("KCE");

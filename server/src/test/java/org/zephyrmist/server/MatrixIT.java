@@ -356,7 +356,7 @@ class MatrixIT extends ServerIT {
       case "PUT /api/coverage/next-term/masters" ->
           "{\"master\":\"" + values.get("masters") + "\",\"leftOut\":false}";
       case "PUT /api/coverage/next-term/texts" ->
-          "{\"master\":\"%s\",\"item\":\"%s\",\"carried\":false}"
+          "{\"master\":\"%s\",\"item\":\"%s\",\"onward\":\"DROPPED\"}"
               .formatted(values.get("masters"), values.get("key"));
       case "POST /api/calendars/load" ->
           "{\"calendar\":" + calendar("Whole term") + ",\"whole\":true," + sections + "}";

@@ -12,7 +12,7 @@ import tools.jackson.databind.JsonNode;
 
 /** One term brought into the next: proposed, changed, planned, and never twice. */
 class NextTermIT extends ServerIT {
-  private static final String TEXT = "{\"master\":\"%s\",\"item\":\"%s\",\"carried\":%s}";
+  private static final String TEXT = "{\"master\":\"%s\",\"item\":\"%s\",\"onward\":\"%s\"}";
 
   @AfterEach
   void oneTerm() {
@@ -114,9 +114,9 @@ class NextTermIT extends ServerIT {
     assertThat(coming.path("open").asInt()).isEqualTo(2);
     JsonNode text = with(p.path("texts"), "master", master);
     assertThat(text.path("title").asString()).isEqualTo("Checklist");
-    assertThat(text.path("carried").asBoolean()).as("only where somebody says so").isFalse();
+    assertThat(text.path("onward").isMissingNode()).as("only where somebody says so").isTrue();
     assertThat(text.path("into").asInt()).isEqualTo(1);
-    String said = TEXT.formatted(master, text.path("item").asString(), "true");
+    String said = TEXT.formatted(master, text.path("item").asString(), "AGAIN");
     assertThat(coordinator.put(path("/texts"), said).status()).isEqualTo(200);
 
     Caller.Answer made = coordinator.post(path(""), "");
@@ -138,6 +138,111 @@ class NextTermIT extends ServerIT {
         .as("a text goes along with its master, and not for itself")
         .isZero();
     assertThat(coordinator.post(path(""), "").status()).as("again it adds nothing").isEqualTo(422);
+  }
+
+  private String planned() {
+    Caller.Answer made = coordinator.post(path(""), "");
+    assertThat(made.status()).as(made.text()).isEqualTo(201);
+    String first = made.json().path("deliveries").get(0).asString();
+    await(
+        () -> coordinator.get("/api/deliveries/" + first).json().path("together"),
+        d -> d.valueStream().allMatch(x -> x.path("state").asString().equals("PLANNED")));
+    return first;
+  }
+
+  @Test
+  void whatWasPutIntoBlanksGoesIntoTheNewerTextAndIsAskedOnce() throws Exception {
+    List<UUID> all = twoTerms("lgt-ntd");
+    String master = master("NTD");
+    String ask = "{\"html\":\"<p>%sAsk in <span class=\\\"z-blank\\\">room</span>.</p>\"}";
+    edit(master, "Checklist", ask.formatted(""));
+    freeze(master, "With a blank");
+    deliver(master, 2, all.subList(0, 2));
+    Practice.form(
+        "lgt-ntda1",
+        "Checklist",
+        "text",
+        Map.of("title", "Checklist", "html", "<p>Ask in <b>B 12</b>.</p>"));
+    deliver(master, 2, all.subList(0, 1)); // which reads it
+    edit(master, "Checklist", ask.formatted("Gloves on. "));
+    freeze(master, "Gloves");
+    only(master);
+    JsonNode text = with(proposal().path("texts"), "master", master);
+    assertThat(text.path("filled").asInt()).isEqualTo(1);
+    assertThat(text.path("onward").asString()).as("proposed").isEqualTo("BLANKS");
+    done(planned());
+    assertThat(Practice.html("lgt-ntdb1", "Checklist"))
+        .isEqualTo("<p>Gloves on. Ask in <b>B 12</b>.</p>");
+    assertThat(Practice.html("lgt-ntdb2", "Checklist"))
+        .as("open where nobody filled it")
+        .isEqualTo("<p>Gloves on. Ask in [room].</p>");
+
+    String dropped = TEXT.formatted(master, text.path("item").asString(), "DROPPED");
+    assertThat(coordinator.put(path("/texts"), dropped).status()).isEqualTo(200);
+    db.execute(
+        "update next_term set to_term = from_term, from_term = to_term where to_term = ?::uuid",
+        term("t2"));
+    assertThat(with(proposal().path("texts"), "master", master).path("onward").asString())
+        .as("what was said for other terms counts until somebody says something else")
+        .isEqualTo("DROPPED");
+  }
+
+  @Test
+  void aMasterComesByTheRecipeOfTheEarlierTermAndPartsGoByTheirCalendars() throws Exception {
+    List<UUID> all = twoTerms("lgt-nte");
+    String master = master("NTE");
+    String recipe =
+        coordinator
+            .post(
+                "/api/deliveries/recipes",
+                "{\"master\":\"%s\",\"name\":\"Hidden first\",\"choices\":{\"clash\":\"KEEP_SECTION\",\"twin\":\"ADOPT\",\"arrival\":\"HIDDEN\"}}"
+                    .formatted(master))
+            .json()
+            .path("id")
+            .asString();
+    String first = plan(master, 1, all.subList(0, 2));
+    db.execute("update delivery set recipe_id = ?::uuid where id = ?::uuid", recipe, first);
+    confirm(first);
+    String half = half("t1");
+    coordinator.put(
+        "/api/calendars/" + half + "/sections", "{\"sections\":[\"" + all.get(0) + "\"]}");
+    only(master);
+    JsonNode coming = with(proposal().path("masters"), "master", master);
+    assertThat(coming.path("recipe").asString()).isEqualTo(recipe);
+    assertThat(proposal().path("parts").get(0).path("there").asBoolean()).isFalse();
+    String next = half("t2");
+    JsonNode part = proposal().path("parts").get(0);
+    assertThat(part.path("there").asBoolean()).isTrue();
+    assertThat(part.path("sections").asInt()).isEqualTo(1);
+
+    String other =
+        "{\"master\":\"%s\",\"leftOut\":false,\"noRecipe\":false,\"recipe\":\"%s\"}"
+            .formatted(master, UUID.randomUUID());
+    assertThat(coordinator.put(path("/masters"), other).text()).contains("no such recipe");
+    String order = planned();
+    JsonNode d = coordinator.get("/api/deliveries/" + order).json();
+    assertThat(d.toString()).contains("\"arrival\":\"HIDDEN\"");
+    assertThat(
+            db.fetchSingle(
+                    "select calendar_id::text from section_calendar where section_id = ?",
+                    all.get(2))
+                .get(0))
+        .isEqualTo(next);
+    assertThat(proposal().path("busy").toString())
+        .as("left to the delivery that waits")
+        .isEqualTo("[\"lgt-nteb1\",\"lgt-nteb2\"]");
+    coordinator.post("/api/deliveries/" + order + "/stop", "");
+    db.execute("delete from calendar where not whole");
+  }
+
+  private String half(String term) {
+    JsonNode c = coordinator.get("/api/calendars?term=" + term(term)).json().get(0).path("says");
+    Caller.Answer a =
+        coordinator.post(
+            "/api/calendars?term=" + term(term),
+            CalendarIT.entry("Half", c.path("first").asString(), c.path("last").asString(), ""));
+    assertThat(a.status()).as(a.text()).isEqualTo(201);
+    return a.json().path("id").asString();
   }
 
   private static List<Map<String, String>> shell(String shell) throws Exception {

@@ -258,4 +258,37 @@ class RosterIT extends ServerIT {
         .extracting(c -> c.path("code").asString())
         .containsExactly("SND 120");
   }
+
+  @Test
+  void aSectionOfAGradingPeriodGoesByTheCalendarOfThatPartAndStaysWherePeoplePutIt()
+      throws Exception {
+    sections("lgt-rp0");
+    Map<String, String> files =
+        full(
+            "lgt110,Stage Lighting,LGT 110,light\n",
+            "lgt-rp1,Whole,lgt-rp1,lgt110,north,rp\nlgt-rp2,Half,lgt-rp2,lgt110,north,rp2\n"
+                + "lgt-rp3,Both,lgt-rp3,lgt110,north,\"rp1,rp2\"\n",
+            "",
+            "");
+    files.put(
+        "academicSessions.csv",
+        "sourcedId,title,type,startDate,endDate,parentSourcedId\n"
+            + "rp,Winter,term,2029-01-08,2029-04-27,\n"
+            + "rp1,First half,gradingPeriod,2029-01-08,2029-03-02,rp\n"
+            + "rp2,Second half,gradingPeriod,2029-03-05,2029-04-27,rp\n");
+    Caller.Answer a = administrator.roster(Samples.zip(files));
+    assertThat(a.status()).as(a.text()).isEqualTo(200);
+    assertThat(a.json().path("inParts").asInt()).isEqualTo(1);
+    String goes =
+        "select s.code || ' ' || coalesce(c.name || ' ' || c.first_day, 'whole') from section s left"
+            + " join section_calendar x on x.section_id = s.id left join calendar c on c.id ="
+            + " x.calendar_id where s.code like 'lgt-rp_' and s.code <> 'lgt-rp0' order by s.code";
+    assertThat(db.fetch(goes).getValues(0, String.class))
+        .containsExactly("lgt-rp1 whole", "lgt-rp2 Second half 2029-03-05", "lgt-rp3 whole");
+
+    db.execute("update calendar set first_day = '2029-03-06' where name = 'Second half'");
+    administrator.roster(Samples.zip(files));
+    assertThat(db.fetch(goes).getValues(0, String.class))
+        .contains("lgt-rp2 Second half 2029-03-06");
+  }
 }

@@ -70,6 +70,23 @@ public record TermCalendar(
     }
   }
 
+  /**
+   * The same for a part of it, without finals. Where nobody would teach, as in a part that is all
+   * of a break, it is plain.
+   */
+  public TermCalendar within(Days part) {
+    List<DaysOff> mine =
+        off.stream()
+            .filter(o -> !o.days().last().isBefore(part.first()))
+            .filter(o -> !o.days().first().isAfter(part.last()))
+            .toList();
+    try {
+      return new TermCalendar(part, mine, Optional.empty(), zone, weeks, weekdays);
+    } catch (CalendarException e) {
+      return plain(part.first(), part.last(), zone);
+    }
+  }
+
   /** The day off that a day is in. */
   public Optional<DaysOff> off(LocalDate day) {
     return off(off, day);

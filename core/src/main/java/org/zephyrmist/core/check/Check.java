@@ -208,6 +208,20 @@ public enum Check {
       Mend.PUT_BACK_DATES,
       "“%s” is due on one day with another",
       "Two things are due on one day here that are due on two as they were delivered."),
+  NO_DATE(
+      DATES,
+      WRONG,
+      Whose.COORDINATOR,
+      Mend.CALENDAR,
+      "“%s” has a pattern and no date",
+      "What its dates go by is not known in this section."),
+  OTHER_DATE(
+      DATES,
+      CAN_WAIT,
+      Whose.COORDINATOR,
+      Mend.CALENDAR,
+      "“%s” is not on the day of its pattern",
+      "The section's calendar has no such day, so another was taken."),
 
   BUILDER_NOTE(
       AS_STUDENT,

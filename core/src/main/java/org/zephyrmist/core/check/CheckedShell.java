@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import org.zephyrmist.core.calendar.CountedDays;
+import org.zephyrmist.core.calendar.Remark;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Grading;
@@ -76,6 +77,7 @@ public record CheckedShell(
    * @param own aspects that the section has otherwise and that nobody has accepted
    * @param blanks that the instructor is to fill in, as they read until then
    * @param banks keys of the banks that it draws from
+   * @param remarks what is to be told of its dates by this section's calendar
    */
   public record Meant(
       EditRule rule,
@@ -86,7 +88,8 @@ public record CheckedShell(
       TextFacts text,
       Set<Aspect> own,
       List<String> blanks,
-      Set<ItemKey> banks) {}
+      Set<ItemKey> banks,
+      List<Remark> remarks) {}
 
   /**
    * An item that is not here.

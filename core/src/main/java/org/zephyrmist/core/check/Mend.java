@@ -28,6 +28,8 @@ public enum Mend {
   REPLACE(What.REPLACE),
   /** Where tools are connected. */
   TOOLS,
+  /** Where calendars, meetings and patterns are changed. */
+  CALENDAR,
   OPEN_SHELL,
   /** Nothing but a person. */
   BY_HAND;

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.zephyrmist.core.calendar.CountedDays;
+import org.zephyrmist.core.calendar.Remark;
 import org.zephyrmist.core.check.CheckedShell.Item;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.Kind;
@@ -24,6 +25,7 @@ final class ToolsAndDates {
     }
     for (Item i : r.shell.items()) {
       order(r, i);
+      byPattern(r, i);
       r.shell.days().ifPresent(d -> inTerm(r, i, d));
       i.meant()
           .filter(m -> m.own().contains(Aspect.TIMING))
@@ -32,6 +34,37 @@ final class ToolsAndDates {
               m -> r.add(Check.DATE_LOST, i, "It was due " + day(m.timing().due().get()) + "."));
     }
     together(r);
+  }
+
+  /** Once for each item, the first of its remarks; other checks look at where its dates are. */
+  private static void byPattern(ShellChecks.Round r, Item i) {
+    i.meant()
+        .filter(m -> !m.own().contains(Aspect.TIMING))
+        .flatMap(m -> m.remarks().stream().filter(x -> check(x.kind()).isPresent()).findFirst())
+        .ifPresent(x -> r.add(check(x.kind()).orElseThrow(), i, evidence(x.kind())));
+  }
+
+  private static Optional<Check> check(Remark.Kind k) {
+    return switch (k) {
+      case NO_MEETINGS, NOTHING_TO_FOLLOW, CIRCLE -> Optional.of(Check.NO_DATE);
+      case NO_SUCH_DAY, AFTER_END, TOO_FEW_MEETINGS, NO_FINALS, IN_ORDER ->
+          Optional.of(Check.OTHER_DATE);
+      case MOVED_OFF_DAY, ON_DAY_OFF, OUTSIDE, TWO_ON_ONE_DAY -> Optional.empty();
+    };
+  }
+
+  private static String evidence(Remark.Kind k) {
+    return switch (k) {
+      case NO_MEETINGS -> "It goes by meetings, and when the section meets is not known.";
+      case NOTHING_TO_FOLLOW -> "It follows the date of an item that has none.";
+      case CIRCLE -> "Its dates follow each other in a circle.";
+      case NO_SUCH_DAY -> "Its week has no such day in this term; the nearest is taken.";
+      case AFTER_END -> "It leads beyond the end; the last teaching day is taken.";
+      case TOO_FEW_MEETINGS -> "The section does not meet so often; its last meeting is taken.";
+      case NO_FINALS -> "It goes by finals, and the calendar has none; the last day is taken.";
+      case IN_ORDER -> "It was moved so that it opens, then is due, then closes.";
+      case MOVED_OFF_DAY, ON_DAY_OFF, OUTSIDE, TWO_ON_ONE_DAY -> "";
+    };
   }
 
   private static Optional<Check> check(CheckedShell.ToolTrouble t) {

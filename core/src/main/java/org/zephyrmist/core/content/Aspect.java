@@ -44,6 +44,9 @@ public enum Aspect {
 
   /** The set that has these bits. */
   public static Set<Aspect> set(int bits) {
+    if (bits == 0) {
+      return EnumSet.noneOf(Aspect.class);
+    }
     EnumSet<Aspect> all = EnumSet.allOf(Aspect.class);
     all.removeIf(a -> (bits & 1 << a.ordinal()) == 0);
     return all;

@@ -56,6 +56,14 @@ public record PartsChoice(
         What.EVERYTHING, PartSet.NONE, without.everywhere(), attachments, Optional.empty());
   }
 
+  /** The same, and these items of the version are left out too. */
+  public PartsChoice without(Set<ItemKey> more) {
+    Set<ItemKey> items = new LinkedHashSet<>(without.items());
+    items.addAll(more);
+    PartSet all = new PartSet(without.kinds(), items, without.titles());
+    return new PartsChoice(what, some, all, attachments, into);
+  }
+
   /** Whether an item of the version is left out, itself or with its module. */
   public Predicate<ItemKey> leftOut(Tree version) {
     return without.in(version)::contains;

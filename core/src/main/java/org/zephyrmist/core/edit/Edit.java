@@ -53,6 +53,8 @@ public record Edit(
     ONE_FRONT_PAGE(false, "Make one front page of several"),
     /** What the section that this one follows had made of a text. */
     CARRY(true, "Carry over what sections had made of texts"),
+    /** What the section that this one follows had put into blanks. */
+    FILL_BLANKS(true, "Fill blanks as sections had them"),
     /** Aspects that the section changed become again what was delivered. */
     PUT_BACK(true, "Put back as delivered");
 
@@ -67,6 +69,11 @@ public record Edit(
     /** What people call it, as an order. */
     public String words() {
       return words;
+    }
+
+    /** Whether it brings something from the section that this one follows. */
+    public boolean carries() {
+      return this == CARRY || this == FILL_BLANKS;
     }
 
     /** Whether its items have to be named. */

@@ -157,7 +157,7 @@ public final class Edits {
       case OPEN_AFTER -> openAfter(i);
       case STRIP_NOTES -> a.with(html(a.wording(), TextEdits.withoutNotes(a.wording().html())));
       case UNLINK -> a.with(relinked(i));
-      case CARRY -> i.delivered().map(a::with).orElse(a);
+      case CARRY, FILL_BLANKS -> i.delivered().map(a::with).orElse(a);
       case DROP_ENTRIES -> a.with(entries(i));
       case DROP_CONDITIONS ->
           a.with(v.withConditions(v.conditions().stream().filter(c -> !lost(i, c)).toList()));

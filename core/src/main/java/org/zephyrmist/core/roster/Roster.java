@@ -14,6 +14,7 @@ import java.util.Set;
  * @param campuses schools
  * @param teaching who teaches what
  * @param students how many are enrolled, by section; only where enrollments came in full
+ * @param parts in which part of its term a section is taught; of those that are taught in one
  */
 public record Roster(
     List<Org> programs,
@@ -24,6 +25,7 @@ public record Roster(
     List<Person> people,
     List<Teaching> teaching,
     Map<String, Integer> students,
+    Map<String, Part> parts,
     Gone gone,
     List<Remark> remarks) {
 
@@ -42,6 +44,9 @@ public record Roster(
   public record Org(String id, String name) {}
 
   public record Term(String id, String title, LocalDate firstDay, LocalDate lastDay) {}
+
+  /** A grading period. */
+  public record Part(String term, String title, LocalDate firstDay, LocalDate lastDay) {}
 
   /**
    * @param program department; empty if the row names none

@@ -23,6 +23,7 @@ import org.zephyrmist.core.roster.Roster.Teaching;
  * @param leave who no longer teaches
  * @param stripped sections that lose all their teachers and get none
  * @param students enrolled, by section
+ * @param parts in which part of its term a section is taught
  * @param remarks of the reading and of the reach
  * @param asks what has to be confirmed in so many words, since it ends or changes much
  */
@@ -41,5 +42,6 @@ public record RosterPlan(
     Set<Teaching> leave,
     Set<String> stripped,
     Map<String, Integer> students,
+    Map<String, Roster.Part> parts,
     List<Remark> remarks,
     List<String> asks) {}

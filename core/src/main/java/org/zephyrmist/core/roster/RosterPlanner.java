@@ -74,6 +74,8 @@ public final class RosterPlanner {
     TeachingPlan teaching = TeachingPlan.of(roster, present, taken, ended);
     Map<String, Integer> students = new TreeMap<>(roster.students());
     students.keySet().retainAll(taken);
+    Map<String, Roster.Part> parts = new TreeMap<>(roster.parts());
+    parts.keySet().retainAll(taken);
     List<Roster.Org> programs = orgs(roster.programs(), present.programs(), "program");
     List<Roster.Org> campuses = orgs(roster.campuses(), present.campuses(), "campus");
     List<Roster.Term> terms = terms();
@@ -95,6 +97,7 @@ public final class RosterPlanner {
         teaching.leave(),
         teaching.stripped(),
         students,
+        parts,
         List.copyOf(remarks),
         asks(ended, teaching.stripped(), changed));
   }

@@ -105,6 +105,7 @@ public final class RosterReader {
         people.rows(),
         teaching(enrollments.table(), people, disabled),
         enrollments.students(),
+        parts(classes, sections, sessions),
         new Roster.Gone(
             classes.mode() == Mode.BULK, enrollments.table().mode() == Mode.BULK, gone, ended),
         remarks.list());
@@ -181,6 +182,19 @@ public final class RosterReader {
       }
     }
     return List.copyOf(all);
+  }
+
+  private static Map<String, Roster.Part> parts(
+      Table<ClassRow> classes, List<Roster.Section> sections, Sessions sessions) {
+    Set<String> taken = new HashSet<>();
+    sections.forEach(s -> taken.add(s.id()));
+    Map<String, Roster.Part> all = new TreeMap<>();
+    for (Table.Line<ClassRow> l : classes.lines()) {
+      if (taken.contains(l.row().section().id())) {
+        sessions.part(l.row().sessions()).ifPresent(p -> all.put(l.row().section().id(), p));
+      }
+    }
+    return all;
   }
 
   /** A class may meet in several sessions; it is shown in the first that is part of a term. */

@@ -89,4 +89,13 @@ final class Sessions {
     }
     return Optional.empty();
   }
+
+  /** The part of its term that a class is taught in, if all sessions that it names are one part. */
+  Optional<Roster.Part> part(List<String> named) {
+    List<String> once = named.stream().distinct().toList();
+    Session s = once.size() == 1 ? all.get(once.get(0)) : null;
+    return s == null || s.isTerm()
+        ? Optional.empty()
+        : term(s.id()).map(t -> new Roster.Part(t, s.title(), s.first(), s.last()));
+  }
 }

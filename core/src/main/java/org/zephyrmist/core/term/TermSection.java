@@ -13,7 +13,7 @@ public record TermSection(
     instructors = Set.copyOf(instructors);
   }
 
-  boolean sharesInstructor(TermSection other) {
+  public boolean sharesInstructor(TermSection other) {
     return instructors.stream().anyMatch(other.instructors::contains);
   }
 }

@@ -11,10 +11,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.zephyrmist.core.calendar.CountedDays;
 import org.zephyrmist.core.calendar.Days;
 import org.zephyrmist.core.calendar.DaysOff;
+import org.zephyrmist.core.calendar.Remark;
 import org.zephyrmist.core.calendar.TermCalendar;
 import org.zephyrmist.core.check.CheckedShell.Arrival;
 import org.zephyrmist.core.check.CheckedShell.Item;
@@ -86,7 +88,8 @@ class ShellChecksTest {
         m.text(),
         own,
         m.blanks(),
-        m.banks());
+        m.banks(),
+        m.remarks());
   }
 
   private static Meant meant(InShell i) {
@@ -100,7 +103,8 @@ class ShellChecksTest {
         TextFacts.of(a.wording()),
         Set.of(),
         List.of(),
-        Set.of());
+        Set.of(),
+        List.of());
   }
 
   private List<ShellFinding> found() {
@@ -173,7 +177,8 @@ class ShellChecksTest {
             m.text(),
             m.own(),
             List.of(),
-            Set.of()));
+            Set.of(),
+            List.of()));
     finds(Check.DIFFERENT);
   }
 
@@ -201,7 +206,8 @@ class ShellChecksTest {
             m.text(),
             Set.of(),
             List.of(),
-            Set.of()));
+            Set.of(),
+            List.of()));
     finds(Check.SURPLUS, Check.EMPTY_MODULE);
   }
 
@@ -270,7 +276,8 @@ class ShellChecksTest {
             m.text(),
             Set.of(),
             List.of(),
-            Set.of(new ItemKey("bank"))));
+            Set.of(new ItemKey("bank")),
+            List.of()));
     finds(Check.NO_BANK);
   }
 
@@ -320,6 +327,40 @@ class ShellChecksTest {
     finds(Check.DUE_TOGETHER);
   }
 
+  @Test
+  void aPatternThatTheCalendarCannotKeepIsToldUnlessTheSectionHasADateOfItsOwn() {
+    shell.with("task", a -> a.with(due("2027-02-12T23:59")));
+    remarked(Remark.Kind.MOVED_OFF_DAY);
+    finds();
+    remarked(Remark.Kind.MOVED_OFF_DAY, Remark.Kind.TOO_FEW_MEETINGS);
+    finds(Check.OTHER_DATE);
+    remarked(Remark.Kind.NO_MEETINGS);
+    finds(Check.NO_DATE);
+    changed("task", a -> a.with(due("2027-02-19T23:59")), Aspect.TIMING);
+    finds();
+  }
+
+  private void remarked(Remark.Kind... kinds) {
+    Meant m = meant.getOrDefault("task", meant(shell.get("task")));
+    List<Remark> all =
+        Stream.of(kinds)
+            .map(k -> new Remark(k, Point.DUE, LocalDate.parse("2027-02-12"), ""))
+            .toList();
+    meant.put(
+        "task",
+        new Meant(
+            m.rule(),
+            true,
+            m.grading(),
+            m.timing(),
+            m.visibility(),
+            m.text(),
+            m.own(),
+            m.blanks(),
+            m.banks(),
+            all));
+  }
+
   private static Timing due(String at) {
     return Timing.NONE.with(Point.DUE, at(at));
   }
@@ -365,7 +406,8 @@ class ShellChecksTest {
             m.text(),
             Set.of(),
             List.of("[office hours]"),
-            Set.of()));
+            Set.of(),
+            List.of()));
     assertThat(found()).extracting(ShellFinding::evidence).containsExactly("[office hours]");
   }
 

@@ -62,6 +62,7 @@ class RosterPlannerTest {
             new Roster.Person("boss", "Somebody Else", "", 3)),
         teaching,
         Map.of(),
+        Map.of(),
         new Roster.Gone(true, true, Set.of(), Set.of()),
         List.of());
   }
@@ -162,6 +163,7 @@ class RosterPlannerTest {
                 r.sections(),
                 people,
                 teaching,
+                Map.of(),
                 Map.of(),
                 r.gone(),
                 List.of()),

@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -300,7 +301,7 @@ class RosterReaderTest {
         "classes.csv",
         "sourcedId,title,classCode,courseSourcedId,schoolSourcedId,termSourcedIds\n"
             + "c1,Light,110-01,lgt110,north,g1\n"
-            + "c2,Light,110-02,lgt110,d,au26\n"
+            + "c2,Light,110-02,lgt110,d,g1\n"
             + "c3,Light,110-03,lgt110,north,y\n");
     Roster r = read();
     assertThat(r.campuses()).extracting(Roster.Org::id).containsExactly("north");
@@ -308,6 +309,16 @@ class RosterReaderTest {
     assertThat(r.sections())
         .extracting(s -> s.id() + " " + s.term().orElse("none"))
         .containsExactly("c1 au26", "c3 none");
+    assertThat(r.parts())
+        .as("a class of a grading period goes by it; one of no term does not")
+        .isEqualTo(
+            Map.of(
+                "c1",
+                new Roster.Part(
+                    "au26",
+                    "First half",
+                    LocalDate.parse("2026-09-07"),
+                    LocalDate.parse("2026-10-30"))));
     assertThat(problems(r))
         .contains(
             "orgs.csv 0: 1 organisation is of kind district.",

@@ -1,7 +1,6 @@
 package org.zephyrmist.server.calendar;
 
 import static org.zephyrmist.server.db.Tables.CALENDAR;
-import static org.zephyrmist.server.db.Tables.DAY_OFF;
 import static org.zephyrmist.server.db.Tables.MEETING_CANCELLED;
 import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.SECTION_CALENDAR;
@@ -34,10 +33,12 @@ import org.zephyrmist.server.web.Refusal;
 public class CalendarEdits {
   private final DSLContext db;
   private final Calendars calendars;
+  private final CalendarRows rows;
   private final Reach reach;
   private final Events events;
 
-  CalendarEdits(DSLContext db, Calendars calendars, Reach reach, Events events) {
+  CalendarEdits(DSLContext db, Calendars calendars, CalendarRows rows, Reach reach, Events events) {
+    this.rows = rows;
     this.db = db;
     this.calendars = calendars;
     this.reach = reach;
@@ -87,38 +88,13 @@ public class CalendarEdits {
             .orElseThrow(() -> Refusal.notFound("term"));
     TermCalendar c = e.calendar();
     try {
-      db.insertInto(CALENDAR)
-          .set(CALENDAR.ID, id)
-          .set(CALENDAR.TERM_ID, term)
-          .set(CALENDAR.NAME, e.name().strip())
-          .set(CALENDAR.FIRST_DAY, e.first())
-          .set(CALENDAR.LAST_DAY, e.last())
-          .set(CALENDAR.FINALS_FIRST, e.finalsFirst())
-          .set(CALENDAR.FINALS_LAST, e.finalsLast())
-          .set(CALENDAR.ZONE, e.zone())
-          .set(CALENDAR.WEEKS, e.weeks())
-          .set(CALENDAR.WEEKDAYS, e.weekdays().stream().sorted().toArray(Integer[]::new))
-          .set(CALENDAR.WHOLE, whole)
-          .set(CALENDAR.FIT, e.fit())
-          .onConflict(CALENDAR.ID)
-          .doUpdate()
-          .setAllToExcluded()
-          .execute();
+      rows.put(new Calendars.Kept(id, term, e.name().strip(), whole, e.fit(), c));
     } catch (DuplicateKeyException twice) {
       throw new Refusal(
           HttpStatus.CONFLICT,
           "This term has a calendar called “" + e.name().strip() + "” already.",
           "Give this one another name.");
     }
-    db.deleteFrom(DAY_OFF).where(DAY_OFF.CALENDAR_ID.eq(id)).execute();
-    db.batch(
-            c.off().stream()
-                .map(
-                    o ->
-                        db.insertInto(DAY_OFF)
-                            .values(id, o.name(), o.days().first(), o.days().last()))
-                .toList())
-        .execute();
     everySectionMeets(id, whole, c, term);
     events.add(who.id(), "changed the calendar of", title, e.name().strip(), "/calendar");
   }

@@ -63,6 +63,7 @@ class CheckedShells {
   private final StrangeWords strangers;
   private final Platforms platforms;
   private final Parsed parsed;
+  private final DateRemarks remarks;
   private final Clock clock;
 
   CheckedShells(
@@ -78,7 +79,9 @@ class CheckedShells {
       StrangeWords strangers,
       Platforms platforms,
       Parsed parsed,
+      DateRemarks remarks,
       Clock clock) {
+    this.remarks = remarks;
     this.db = db;
     this.readings = readings;
     this.ledger = ledger;
@@ -111,6 +114,7 @@ class CheckedShells {
       Map<UUID, String> letters,
       StrangeWords.Known words,
       Map<UUID, ShellAddresses> addresses,
+      DateRemarks.Look remarks,
       Parsed.Forms forms) {}
 
   /** Those of the sections that were ever read. */
@@ -123,6 +127,7 @@ class CheckedShells {
     Map<UUID, Map<UUID, UUID>> held = standings.versions(ids);
     Set<UUID> versionIds = new HashSet<>();
     held.values().forEach(v -> versionIds.addAll(v.values()));
+    Map<UUID, Calendars.Goes> goes = calendars.sections(ids);
     All all =
         new All(
             read,
@@ -130,12 +135,13 @@ class CheckedShells {
             held,
             facts.of(versionIds),
             rules.versions(SECTION.ID.eq(DSL.any(array))),
-            calendars.sections(ids),
+            goes,
             tools.of(ids),
             db.select(MASTER.ID, MASTER.CODE).from(MASTER).fetchMap(MASTER.ID, MASTER.CODE),
             versions.letters(),
             strangers.of(ids),
             addresses(places),
+            remarks.look(held, goes),
             parsed.of(wanted(read, holdings)));
     Map<UUID, CheckedShell> shells = new HashMap<>();
     places.forEach(p -> shells.put(p.id(), shell(p, all)));
@@ -193,7 +199,7 @@ class CheckedShells {
         .forEach(h -> ours.computeIfAbsent(h.platformItem(), k -> new ArrayList<>()).add(h));
     List<CheckedShell.Item> items = new ArrayList<>();
     for (Held h : kept.items()) {
-      item(h, ours.getOrDefault(h.id(), List.of()), held, all).ifPresent(items::add);
+      item(p.id(), h, ours.getOrDefault(h.id(), List.of()), held, all).ifPresent(items::add);
     }
     Optional<CountedDays> days =
         Optional.ofNullable(all.goes().get(p.id())).map(g -> g.days().days());
@@ -221,7 +227,7 @@ class CheckedShells {
   }
 
   private static Optional<CheckedShell.Item> item(
-      Held h, List<Holding> ours, Map<UUID, UUID> held, All all) {
+      UUID section, Held h, List<Holding> ours, Map<UUID, UUID> held, All all) {
     Fingerprints f = h.aspects();
     Parsed.Forms forms = all.forms();
     Optional<Parsed.Said> said = forms.said(f.get(Aspect.WORDING));
@@ -237,11 +243,11 @@ class CheckedShells {
             forms.timing(f.get(Aspect.TIMING)).orElseThrow(),
             forms.visibility(f.get(Aspect.VISIBILITY)).orElseThrow(),
             ours.stream().map(CheckedShells::given).toList(),
-            ours.stream().findFirst().flatMap(o -> meant(h, o, held, all))));
+            ours.stream().findFirst().flatMap(o -> meant(section, h, o, held, all))));
   }
 
   private static Optional<CheckedShell.Meant> meant(
-      Held here, Holding o, Map<UUID, UUID> held, All all) {
+      UUID section, Held here, Holding o, Map<UUID, UUID> held, All all) {
     Base b = o.base();
     Fingerprints sent = b.sent();
     Parsed.Forms forms = all.forms();
@@ -269,7 +275,10 @@ class CheckedShells {
             said.get().facts(),
             own,
             version.map(v -> v.blanks().getOrDefault(b.key(), List.of())).orElse(List.of()),
-            version.map(v -> v.banks(b.key())).orElse(Set.of())));
+            version.map(v -> v.banks(b.key())).orElse(Set.of()),
+            Optional.ofNullable(held.get(o.master()))
+                .map(v -> all.remarks().of(section, v, b.key()))
+                .orElse(List.of())));
   }
 
   /** What is there under the same kind and title, whoever brought it, is not missing. */

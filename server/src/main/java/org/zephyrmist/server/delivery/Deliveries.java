@@ -85,9 +85,14 @@ public class Deliveries {
           Optional.of(edit));
     }
 
+    /** The same of other parts. */
+    public Order of(PartsChoice others) {
+      return new Order(others, choices, atOnce, takesBack, edit);
+    }
+
     /** The same of another master: all but what is left out everywhere. */
     Order ofOthers() {
-      return new Order(parts.ofOthers(), choices, atOnce, takesBack, edit);
+      return of(parts.ofOthers());
     }
 
     /** The same where something else comes first: that fills the shell, or has cleared it. */
@@ -211,7 +216,7 @@ public class Deliveries {
   }
 
   /** Notes the recipe that a new delivery was made by; one of another master is none. */
-  void madeBy(UUID delivery, UUID recipe) {
+  public void madeBy(UUID delivery, UUID recipe) {
     db.query(
             "update delivery d set recipe_id = r.id from recipe r, version v where d.id = ? and r.id"
                 + " = ? and v.id = d.version_id and r.master_id = v.master_id",

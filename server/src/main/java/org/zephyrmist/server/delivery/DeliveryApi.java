@@ -104,6 +104,15 @@ class DeliveryApi {
           .with(Optional.ofNullable(weeks).orElse(Choices.Weeks.ADD))
           .with(Optional.ofNullable(byKind).orElse(Choices.ByKind.NONE));
     }
+
+    PartsChoice choice() {
+      return Optional.ofNullable(parts).map(ChosenParts::choice).orElse(PartsChoice.EVERYTHING);
+    }
+
+    Deliveries.Order order() {
+      return new Deliveries.Order(
+          choice(), choices(), Optional.ofNullable(atOnce), Optional.empty(), Optional.empty());
+    }
   }
 
   /**
@@ -121,15 +130,13 @@ class DeliveryApi {
     }
 
     Deliveries.Order order() {
-      Optional<Integer> atOnce = Optional.ofNullable(choices).map(Chosen::atOnce);
-      return new Deliveries.Order(parts(), how(), atOnce, Optional.empty(), Optional.empty());
+      return Optional.ofNullable(choices)
+          .map(Chosen::order)
+          .orElse(new Deliveries.Order(PartsChoice.EVERYTHING, Choices.SAFE));
     }
 
     PartsChoice parts() {
-      return Optional.ofNullable(choices)
-          .flatMap(c -> Optional.ofNullable(c.parts()))
-          .map(ChosenParts::choice)
-          .orElse(PartsChoice.EVERYTHING);
+      return Optional.ofNullable(choices).map(Chosen::choice).orElse(PartsChoice.EVERYTHING);
     }
   }
 

@@ -58,7 +58,7 @@ class EditApi {
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   EditMade make(@Valid @RequestBody NewEdit n, @AuthenticationPrincipal SignedIn who) {
-    if (n.what() == Edit.What.CARRY) { // from sections that are perhaps not within reach
+    if (n.what().carries()) { // from sections that are perhaps not within reach
       throw Refusal.bad(
           "What sections made of texts is carried over with their term.",
           "Go to Coverage, The next term.");

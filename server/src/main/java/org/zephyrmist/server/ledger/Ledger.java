@@ -4,6 +4,8 @@ import static org.zephyrmist.server.db.Tables.HOLDING;
 import static org.zephyrmist.server.db.Tables.RECEIPT;
 import static org.zephyrmist.server.db.Tables.STANDING;
 
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
@@ -17,6 +19,7 @@ import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Stream;
 import org.jooq.DSLContext;
+import org.jooq.exception.DataAccessException;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Aspect;
@@ -44,29 +47,82 @@ public class Ledger {
     return db.selectFrom(HOLDING).where(HOLDING.SECTION_ID.eq(section)).fetch(Ledger::holding);
   }
 
-  /** Every holding of many sections, by section. */
+  /**
+   * Every holding of many sections, by section. There are hundreds of thousands, so rows are read
+   * as they come, without a record for each.
+   */
   public Map<UUID, List<Holding>> holdings(Collection<UUID> sections) {
     Map<UUID, List<Holding>> all = new HashMap<>();
-    db.selectFrom(HOLDING)
-        .where(HOLDING.SECTION_ID.eq(DSL.any(sections.toArray(UUID[]::new))))
-        .forEach(
-            h -> all.computeIfAbsent(h.getSectionId(), k -> new ArrayList<>()).add(holding(h)));
+    try (ResultSet r =
+        db.select(
+                HOLDING.SECTION_ID,
+                HOLDING.MASTER_ID,
+                HOLDING.ITEM_KEY,
+                HOLDING.ITEM_KIND,
+                HOLDING.TITLE,
+                HOLDING.PLATFORM_ITEM,
+                HOLDING.SENT,
+                HOLDING.SHOWN,
+                HOLDING.ACCEPTED,
+                HOLDING.HERE)
+            .from(HOLDING)
+            .where(HOLDING.SECTION_ID.eq(DSL.any(sections.toArray(UUID[]::new))))
+            .fetchResultSet()) {
+      while (r.next()) {
+        all.computeIfAbsent(r.getObject(1, UUID.class), k -> new ArrayList<>())
+            .add(
+                holding(
+                    r.getObject(2, UUID.class),
+                    new ItemKey(r.getString(3)),
+                    Kind.valueOf(r.getString(4)),
+                    r.getString(5),
+                    r.getString(6),
+                    r.getBytes(7),
+                    r.getBytes(8),
+                    r.getInt(9),
+                    r.getBytes(10)));
+      }
+    } catch (SQLException e) {
+      throw new DataAccessException("Holdings of " + sections.size() + " sections", e);
+    }
     return all;
   }
 
   static Holding holding(HoldingRecord h) {
-    Fingerprints shown = Fingerprints.unpack(h.getShown());
-    return new Holding(
+    return holding(
         h.getMasterId(),
+        new ItemKey(h.getItemKey()),
+        h.getItemKind(),
+        h.getTitle(),
+        h.getPlatformItem(),
+        h.getSent(),
+        h.getShown(),
+        h.getAccepted(),
+        h.getHere());
+  }
+
+  private static Holding holding(
+      UUID master,
+      ItemKey key,
+      Kind kind,
+      String title,
+      String platformItem,
+      byte[] sent,
+      byte[] packed,
+      int accepted,
+      byte[] here) {
+    Fingerprints shown = Fingerprints.unpack(packed);
+    return new Holding(
+        master,
         new Base(
-            new ItemKey(h.getItemKey()),
-            h.getItemKind(),
-            h.getTitle(),
-            h.getPlatformItem(),
-            sameOr(h.getSent(), h.getShown(), shown),
+            key,
+            kind,
+            title,
+            platformItem,
+            sameOr(sent, packed, shown),
             shown,
-            Aspect.set(h.getAccepted())),
-        Optional.ofNullable(h.getHere()).map(here -> sameOr(here, h.getShown(), shown)));
+            Aspect.set(accepted)),
+        Optional.ofNullable(here).map(x -> sameOr(x, packed, shown)));
   }
 
   /** Most are equal, and are not made twice. */

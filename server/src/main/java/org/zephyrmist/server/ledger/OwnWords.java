@@ -20,17 +20,24 @@ public class OwnWords {
   }
 
   /**
+   * @param delivered how the section showed it when it was delivered
    * @param wording what the section says there
    */
   public record OwnWord(
-      UUID section, UUID master, ItemKey item, Kind kind, String title, Fingerprint wording) {}
+      UUID section,
+      UUID master,
+      ItemKey item,
+      Kind kind,
+      String title,
+      Fingerprint delivered,
+      Fingerprint wording) {}
 
   /** Of pages, assignments and discussions; by section, master and item. */
   public List<OwnWord> of(Collection<UUID> sections) {
     List<OwnWord> all = new ArrayList<>();
     db.fetch(
             "select section_id, master_id, item_key, item_kind, title, substring(here from 1 for 32)"
-                + " as said from holding where section_id = any(?::uuid[]) and here is not null and"
+                + " as said, substring(shown from 1 for 32) as was from holding where section_id = any(?::uuid[]) and here is not null and"
                 + " substring(here from 1 for 32) <> substring(shown from 1 for 32) and item_kind in"
                 + " ('PAGE', 'ASSIGNMENT', 'DISCUSSION') order by section_id, master_id, item_key",
             (Object) sections.toArray(UUID[]::new))
@@ -43,6 +50,7 @@ public class OwnWords {
                         new ItemKey(r.get("item_key", String.class)),
                         Kind.valueOf(r.get("item_kind", String.class)),
                         r.get("title", String.class),
+                        Fingerprint.of(r.get("was", byte[].class)),
                         Fingerprint.of(r.get("said", byte[].class)))));
     return all;
   }

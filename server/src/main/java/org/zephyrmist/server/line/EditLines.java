@@ -23,7 +23,6 @@ import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Rank;
-import org.zephyrmist.core.content.TextEdits;
 import org.zephyrmist.core.content.Visibility;
 import org.zephyrmist.core.content.Wording;
 import org.zephyrmist.core.delivery.Base;
@@ -46,12 +45,10 @@ import org.zephyrmist.server.content.Bodies;
 import org.zephyrmist.server.ledger.Holding;
 import org.zephyrmist.server.ledger.Ledger;
 import org.zephyrmist.server.ledger.Origin;
-import org.zephyrmist.server.ledger.OwnWords;
 import org.zephyrmist.server.master.Versions;
 import org.zephyrmist.server.platform.PlatformGateway;
 import org.zephyrmist.server.shell.Ours;
 import org.zephyrmist.server.shell.Reading;
-import org.zephyrmist.server.shell.Shells;
 
 /**
  * Lines that make a change in a shell, or take one back. What the ledger says of the items stays as
@@ -64,8 +61,7 @@ class EditLines {
   private final Bodies bodies;
   private final Versions versions;
   private final Ledger ledger;
-  private final OwnWords ownWords;
-  private final Shells shells;
+  private final CarriedWords carried;
 
   EditLines(
       PlannedSteps stored,
@@ -73,10 +69,8 @@ class EditLines {
       Bodies bodies,
       Versions versions,
       Ledger ledger,
-      OwnWords ownWords,
-      Shells shells) {
-    this.ownWords = ownWords;
-    this.shells = shells;
+      CarriedWords carried) {
+    this.carried = carried;
     this.stored = stored;
     this.lines = lines;
     this.bodies = bodies;
@@ -107,7 +101,7 @@ class EditLines {
 
   private List<Step> edit(
       Line line, PlatformGateway gateway, Reading reading, Map<String, List<Holding>> given) {
-    Map<String, Wording> words = words(line, gateway, given);
+    Map<String, Wording> words = words(line, gateway, given, reading);
     List<InShell> shell =
         reading.items().stream()
             .map(
@@ -133,7 +127,7 @@ class EditLines {
 
   /** Wordings that an edit asks for, by the platform's id of the item. */
   private Map<String, Wording> words(
-      Line line, PlatformGateway gateway, Map<String, List<Holding>> given) {
+      Line line, PlatformGateway gateway, Map<String, List<Holding>> given, Reading reading) {
     Map<String, Wording> all = new HashMap<>();
     Edit.What what = line.edit().orElseThrow().what();
     if (what == Edit.What.UNLINK) {
@@ -143,26 +137,10 @@ class EditLines {
               Optional.ofNullable(forms.get(of.get(0).base().sent().get(Aspect.WORDING)))
                   .ifPresent(f -> all.put(id, AspectForms.wording(f))));
     }
-    if (what == Edit.What.CARRY) {
-      Map<String, String> ids = new HashMap<>();
-      given.forEach((id, of) -> of.forEach(h -> ids.put(h.master() + " " + h.base().key(), id)));
-      List<OwnWords.OwnWord> before =
-          shells.follows(line.section()).map(s -> ownWords.of(List.of(s))).orElse(List.of());
-      Map<Fingerprint, String> forms =
-          bodies.some(before.stream().map(OwnWords.OwnWord::wording).toList());
-      for (OwnWords.OwnWord w : before) {
-        String id = ids.get(w.master() + " " + w.item());
-        if (id != null && forms.containsKey(w.wording())) {
-          all.put(id, elsewhere(AspectForms.wording(forms.get(w.wording())), gateway));
-        }
-      }
+    if (what == Edit.What.CARRY || what == Edit.What.FILL_BLANKS) {
+      all.putAll(carried.of(line, gateway, given, reading, what == Edit.What.FILL_BLANKS));
     }
     return all;
-  }
-
-  /** Without links into the shell that it comes from. */
-  private static Wording elsewhere(Wording w, PlatformGateway gateway) {
-    return w.withHtml(TextEdits.unlinked(w.html(), gateway.addresses()::isWithinAShell));
   }
 
   private Map<Fingerprint, String> delivered(Map<String, List<Holding>> given) {

@@ -118,6 +118,7 @@ class RosterApi {
    * @param ended titles of sections that are kept and marked, the first 200
    * @param stripped sections that lose all their teachers, the first 200
    * @param students enrolled in all
+   * @param inParts sections that are taught in a part of their term, by whose calendar they go
    * @param asks what has to be confirmed in so many words
    */
   record RosterLook(
@@ -136,6 +137,7 @@ class RosterApi {
       int leave,
       int stripped,
       int students,
+      int inParts,
       @NotNull List<String> endedOnes,
       @NotNull List<String> strippedOnes,
       @NotNull List<Roster.Remark> remarks,
@@ -158,6 +160,7 @@ class RosterApi {
           p.leave().size(),
           p.stripped().size(),
           p.students().values().stream().mapToInt(Integer::intValue).sum(),
+          p.parts().size(),
           p.ended().stream().limit(TOLD).toList(),
           p.stripped().stream().limit(TOLD).toList(),
           remarks,

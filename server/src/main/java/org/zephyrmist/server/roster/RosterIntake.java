@@ -31,8 +31,10 @@ import org.zephyrmist.server.people.Role;
 @Component
 public class RosterIntake {
   private final DSLContext db;
+  private final TaughtInParts parts;
 
-  RosterIntake(DSLContext db) {
+  RosterIntake(DSLContext db, TaughtInParts parts) {
+    this.parts = parts;
     this.db = db;
   }
 
@@ -71,6 +73,7 @@ public class RosterIntake {
     db.batch(q).execute();
     courses(p);
     sections(p);
+    parts.take(p.parts());
     people(p);
     teaching(p);
   }

@@ -8,7 +8,6 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -19,20 +18,21 @@ import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.Choices;
-import org.zephyrmist.core.delivery.PartSet;
 import org.zephyrmist.core.delivery.PartsChoice;
 import org.zephyrmist.core.edit.Edit;
 import org.zephyrmist.core.edit.Given;
 import org.zephyrmist.core.edit.Subject;
+import org.zephyrmist.core.term.Onward;
 import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.delivery.Deliveries;
+import org.zephyrmist.server.delivery.RecipeOrders;
 import org.zephyrmist.server.master.Versions;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.term.NextTerms.Coming;
-import org.zephyrmist.server.term.NextTerms.OwnText;
 import org.zephyrmist.server.term.NextTerms.Proposal;
 import org.zephyrmist.server.term.NextTerms.Terms;
+import org.zephyrmist.server.term.OwnTexts.OwnText;
 import org.zephyrmist.server.web.Refusal;
 
 /**
@@ -47,6 +47,7 @@ class BringForward {
   private final Deliveries deliveries;
   private final Versions versions;
   private final Trees trees;
+  private final PartCalendars calendars;
   private final Events events;
 
   BringForward(
@@ -55,7 +56,9 @@ class BringForward {
       Deliveries deliveries,
       Versions versions,
       Trees trees,
+      PartCalendars calendars,
       Events events) {
+    this.calendars = calendars;
     this.db = db;
     this.terms = terms;
     this.deliveries = deliveries;
@@ -68,19 +71,14 @@ class BringForward {
   @Transactional
   public List<UUID> begin(Terms t, SignedIn who) {
     Proposal p = terms.of(t, who);
-    Map<UUID, List<Coming>> bySection = new HashMap<>();
-    p.masters().stream()
-        .filter(m -> !m.leftOut())
-        .forEach(
-            m ->
-                m.open().forEach(s -> bySection.computeIfAbsent(s, k -> new ArrayList<>()).add(m)));
-    bySection.keySet().removeAll(deliveries.underWay(bySection.keySet()));
+    Map<UUID, List<Coming>> bySection = p.open();
     if (bySection.isEmpty()) {
       throw Refusal.bad(
           "Everything of this proposal has been brought, or is on its way.",
           "Freeze a newer version, or pair more sections.");
     }
     follow(p, bySection.keySet());
+    calendars.go(p.parts(), who);
     Map<UUID, Deliveries.Order> orders = new HashMap<>();
     Map<List<UUID>, List<UUID>> alike = new LinkedHashMap<>();
     p.sections().keySet().stream()
@@ -94,14 +92,23 @@ class BringForward {
                     .add(s));
     List<UUID> made = new ArrayList<>();
     alike.forEach(
-        (of, sections) -> {
+        (versions, sections) -> {
+          List<Coming> of = bySection.get(sections.get(0));
           List<Deliveries.Part> parts = new ArrayList<>();
-          for (UUID v : of) {
+          for (Coming m : of) {
             parts.add(
-                new Deliveries.Part(v, sections, orders.computeIfAbsent(v, this::withoutOneTerm)));
+                new Deliveries.Part(
+                    m.version(),
+                    sections,
+                    orders.computeIfAbsent(m.version(), v -> withoutOneTerm(m))));
           }
-          carried(p, of, sections).ifPresent(parts::add);
-          made.add(deliveries.together(parts, who).get(0));
+          parts.addAll(carried(p, of, sections));
+          List<UUID> together = deliveries.together(parts, who);
+          for (int i = 0; i < of.size(); i++) {
+            UUID delivery = together.get(i);
+            of.get(i).recipe().ifPresent(r -> deliveries.madeBy(delivery, r.id()));
+          }
+          made.add(together.get(0));
         });
     events.add(
         who.id(),
@@ -112,9 +119,9 @@ class BringForward {
     return made;
   }
 
-  /** Announcements of one term are left out. */
-  private Deliveries.Order withoutOneTerm(UUID version) {
-    Versions.Version v = versions.get(version);
+  /** As its recipe says, or with the usual choices; announcements of one term are left out. */
+  private Deliveries.Order withoutOneTerm(Coming m) {
+    Versions.Version v = versions.get(m.version());
     Set<ItemKey> once =
         trees
             .items(v.tree().nodes().stream().filter(n -> n.kind() == Kind.ANNOUNCEMENT).toList())
@@ -122,35 +129,39 @@ class BringForward {
             .filter(i -> i.content().lasting().isPresent())
             .map(Item::key)
             .collect(Collectors.toSet());
-    PartsChoice parts =
-        once.isEmpty()
-            ? PartsChoice.EVERYTHING
-            : new PartsChoice(PartsChoice.What.EVERYTHING, PartSet.NONE, PartSet.of(once));
-    return new Deliveries.Order(parts, Choices.SAFE);
+    Deliveries.Order order =
+        m.recipe()
+            .map(RecipeOrders.Named::order)
+            .orElse(new Deliveries.Order(PartsChoice.EVERYTHING, Choices.SAFE));
+    return order.of(order.parts().without(once));
   }
 
   /** What the sections before them made of texts, into those that the same person teaches. */
-  private static Optional<Deliveries.Part> carried(
-      Proposal p, List<UUID> versions, List<UUID> sections) {
-    Map<UUID, Coming> masters = new HashMap<>();
-    p.masters().forEach(m -> masters.put(m.master(), m));
-    List<Subject> about = new ArrayList<>();
-    Set<UUID> into = new HashSet<>();
-    for (OwnText x : p.texts()) {
-      Set<UUID> here = new HashSet<>(x.into());
-      here.retainAll(sections);
-      if (x.carried() && !here.isEmpty() && versions.contains(masters.get(x.master()).version())) {
-        about.add(Subject.of(new Given(x.master().toString(), x.item())));
-        into.addAll(here);
-      }
-    }
-    return about.isEmpty()
-        ? Optional.empty()
-        : Optional.of(
-            new Deliveries.Part(
-                versions.get(versions.size() - 1),
-                List.copyOf(into),
-                Deliveries.Order.of(Edit.of(Edit.What.CARRY, about))));
+  private static List<Deliveries.Part> carried(
+      Proposal p, List<Coming> masters, List<UUID> sections) {
+    List<Deliveries.Part> parts = new ArrayList<>();
+    UUID last = masters.get(masters.size() - 1).version();
+    Set<UUID> coming = masters.stream().map(Coming::master).collect(Collectors.toSet());
+    Map.of(Onward.AGAIN, Edit.What.CARRY, Onward.BLANKS, Edit.What.FILL_BLANKS)
+        .forEach(
+            (onward, edit) -> {
+              List<Subject> about = new ArrayList<>();
+              Set<UUID> into = new HashSet<>();
+              for (OwnText x : p.texts()) {
+                Set<UUID> here = new HashSet<>(x.into());
+                here.retainAll(sections);
+                if (x.goes(onward) && !here.isEmpty() && coming.contains(x.master())) {
+                  about.add(Subject.of(new Given(x.master().toString(), x.item())));
+                  into.addAll(here);
+                }
+              }
+              if (!about.isEmpty()) {
+                parts.add(
+                    new Deliveries.Part(
+                        last, List.copyOf(into), Deliveries.Order.of(Edit.of(edit, about))));
+              }
+            });
+    return parts;
   }
 
   /** Notes which section each follows, for what is carried over. */

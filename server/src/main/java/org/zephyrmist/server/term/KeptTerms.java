@@ -11,7 +11,10 @@ import java.util.Optional;
 import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.term.Onward;
 import org.zephyrmist.server.term.NextTerms.Terms;
 
 /** What people have said of a proposal. */
@@ -27,9 +30,17 @@ class KeptTerms {
    * How a master comes.
    *
    * @param pinned none: the newest
+   * @param recipe that was chosen
+   * @param noRecipe whether none was chosen, whatever was used before
    */
-  record Master(Optional<Integer> pinned, boolean leftOut) {
-    static final Master AS_PROPOSED = new Master(Optional.empty(), false);
+  record Master(
+      Optional<Integer> pinned, boolean leftOut, Optional<UUID> recipe, boolean noRecipe) {
+    static final Master AS_PROPOSED = new Master(Optional.empty(), false, Optional.empty(), false);
+
+    /** By which recipe it comes. */
+    Optional<UUID> recipe(UUID before) {
+      return noRecipe ? Optional.empty() : recipe.or(() -> Optional.ofNullable(before));
+    }
   }
 
   /** By section, what follows it; none: nothing does. */
@@ -49,25 +60,41 @@ class KeptTerms {
 
   Map<UUID, Master> masters(Terms t) {
     Map<UUID, Master> all = new HashMap<>();
-    db.select(NEXT_MASTER.MASTER_ID, NEXT_MASTER.PINNED, NEXT_MASTER.LEFT_OUT)
+    db.select(NEXT_MASTER.fields())
         .from(NEXT_MASTER)
         .join(NEXT_TERM)
         .on(NEXT_TERM.ID.eq(NEXT_MASTER.NEXT_ID))
         .where(is(t))
-        .forEach(r -> all.put(r.value1(), new Master(Optional.ofNullable(r.value2()), r.value3())));
+        .forEach(
+            r ->
+                all.put(
+                    r.get(NEXT_MASTER.MASTER_ID),
+                    new Master(
+                        Optional.ofNullable(r.get(NEXT_MASTER.PINNED)),
+                        r.get(NEXT_MASTER.LEFT_OUT),
+                        Optional.ofNullable(r.get(NEXT_MASTER.RECIPE_ID)),
+                        r.get(NEXT_MASTER.NO_RECIPE))));
     return all;
   }
 
-  /** Whether a text is carried, by master and item. */
-  Map<String, Boolean> texts(Terms t) {
-    Map<String, Boolean> all = new HashMap<>();
-    db.select(NEXT_TEXT.MASTER_ID, NEXT_TEXT.ITEM_KEY, NEXT_TEXT.CARRIED)
+  /**
+   * What becomes of texts, see {@link #text}. What was said of a text for these terms counts, else
+   * what was said last for any: it is asked once.
+   */
+  Map<String, Onward> texts(Terms t) {
+    Map<String, Onward> all = new HashMap<>();
+    db.select(NEXT_TEXT.MASTER_ID, NEXT_TEXT.ITEM_KEY, NEXT_TEXT.SAID)
         .from(NEXT_TEXT)
         .join(NEXT_TERM)
         .on(NEXT_TERM.ID.eq(NEXT_TEXT.NEXT_ID))
-        .where(is(t))
-        .forEach(r -> all.put(r.value1() + " " + r.value2(), r.value3()));
+        .orderBy(DSL.when(is(t), 0).otherwise(1), NEXT_TEXT.AT.desc())
+        .forEach(r -> all.putIfAbsent(text(r.value1(), new ItemKey(r.value2())), r.value3()));
     return all;
+  }
+
+  /** How a text of a master is called here. */
+  static String text(UUID master, ItemKey item) {
+    return master + " " + item;
   }
 
   /** Under which it is kept; made if nobody has said anything yet. */

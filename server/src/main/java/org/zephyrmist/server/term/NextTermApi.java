@@ -23,9 +23,11 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.zephyrmist.core.term.Onward;
 import org.zephyrmist.core.term.Successors;
 import org.zephyrmist.core.term.TermSection;
 import org.zephyrmist.server.content.Previews;
+import org.zephyrmist.server.delivery.RecipeOrders;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.section.Instructors;
 import org.zephyrmist.server.term.NextTerms.Terms;
@@ -64,6 +66,8 @@ class NextTermApi {
   /**
    * @param sections that get it
    * @param open those that do not hold it yet
+   * @param recipes by which it can come
+   * @param recipe by which it comes; absent: with the usual choices
    */
   record MasterComing(
       @NotNull UUID master,
@@ -74,10 +78,16 @@ class NextTermApi {
       boolean pinned,
       boolean leftOut,
       int sections,
-      int open) {}
+      int open,
+      @NotNull List<RecipeOfMaster> recipes,
+      UUID recipe) {}
+
+  record RecipeOfMaster(@NotNull UUID id, @NotNull String name) {}
 
   /**
    * @param sections that have made it their own
+   * @param filled of these, how many did nothing but fill its blanks
+   * @param onward what becomes of it; absent: the master's text comes, and nobody has said so
    * @param into sections of the next term that are still to get its master, and that the same
    *     person teaches
    */
@@ -88,18 +98,31 @@ class NextTermApi {
       @NotNull String title,
       boolean starter,
       int sections,
+      int filled,
       int into,
-      boolean carried) {}
+      Onward onward) {}
+
+  /**
+   * Sections that follow such as went by the calendar of a part.
+   *
+   * @param there whether the next term has a calendar of that name; then they go by it
+   */
+  record PartOfNextTerm(@NotNull String name, boolean there, int sections) {}
 
   /**
    * @param fresh sections of the next term that follow nothing
    * @param open sections that something is brought to
+   * @param entered whether the next term has a calendar of its own
+   * @param busy codes of sections that are left to another delivery, which is planned or on its way
    */
   record NextTermProposal(
       @NotNull List<SectionFollowed> pairs,
       @NotNull List<SectionOfTerm> fresh,
       @NotNull List<MasterComing> masters,
       @NotNull List<TextOfSections> texts,
+      @NotNull List<PartOfNextTerm> parts,
+      boolean entered,
+      @NotNull List<String> busy,
       int open) {}
 
   @GetMapping
@@ -111,8 +134,6 @@ class NextTermApi {
     p.paired().pairs().forEach(x -> pairs.put(x.from(), x));
     Set<String> followed = new HashSet<>(pairs.keySet());
     followed.addAll(p.paired().without());
-    Set<UUID> open = new HashSet<>();
-    p.masters().stream().filter(m -> !m.leftOut()).forEach(m -> open.addAll(m.open()));
     return new NextTermProposal(
         p.sections().values().stream()
             .filter(s -> followed.contains(s.id()))
@@ -141,7 +162,11 @@ class NextTermApi {
                         m.pinned(),
                         m.leftOut(),
                         m.sections().size(),
-                        m.open().size()))
+                        m.open().size(),
+                        m.recipes().stream()
+                            .map(r -> new RecipeOfMaster(r.id(), r.name()))
+                            .toList(),
+                        m.recipe().map(RecipeOrders.Named::id).orElse(null)))
             .toList(),
         p.texts().stream()
             .map(
@@ -153,10 +178,16 @@ class NextTermApi {
                         x.title(),
                         x.starter(),
                         x.sections().size(),
+                        x.filled(),
                         x.into().size(),
-                        x.carried()))
+                        x.onward().orElse(null)))
             .toList(),
-        open.size());
+        p.parts().stream()
+            .map(x -> new PartOfNextTerm(x.name(), x.next().isPresent(), x.sections().size()))
+            .toList(),
+        p.entered(),
+        p.busy().stream().map(s -> p.sections().get(s).code()).sorted().toList(),
+        p.open().size());
   }
 
   private static SectionOfTerm section(TermSection s, Map<UUID, String> names) {
@@ -186,8 +217,15 @@ class NextTermApi {
 
   /**
    * @param pinned absent: the newest
+   * @param recipe that was chosen
+   * @param noRecipe whether it comes with the usual choices, whatever was used before
    */
-  record MasterSaid(@NotNull UUID master, @Min(1) Integer pinned, boolean leftOut) {}
+  record MasterSaid(
+      @NotNull UUID master,
+      @Min(1) Integer pinned,
+      boolean leftOut,
+      UUID recipe,
+      Boolean noRecipe) {}
 
   @PutMapping("/masters")
   void master(
@@ -195,12 +233,19 @@ class NextTermApi {
       @RequestParam UUID to,
       @Valid @RequestBody MasterSaid m,
       @AuthenticationPrincipal SignedIn who) {
-    edits.master(
-        new Terms(from, to), m.master(), Optional.ofNullable(m.pinned()), m.leftOut(), who);
+    KeptTerms.Master how =
+        new KeptTerms.Master(
+            Optional.ofNullable(m.pinned()),
+            m.leftOut(),
+            Optional.ofNullable(m.recipe()),
+            Boolean.TRUE.equals(m.noRecipe()) && m.recipe() == null);
+    edits.master(new Terms(from, to), m.master(), how, who);
   }
 
   record TextSaid(
-      @NotNull UUID master, @NotNull @Size(min = 1, max = 80) String item, boolean carried) {}
+      @NotNull UUID master,
+      @NotNull @Size(min = 1, max = 80) String item,
+      @NotNull Onward onward) {}
 
   @PutMapping("/texts")
   void text(
@@ -208,7 +253,7 @@ class NextTermApi {
       @RequestParam UUID to,
       @Valid @RequestBody TextSaid x,
       @AuthenticationPrincipal SignedIn who) {
-    edits.text(new Terms(from, to), x.master(), Previews.key(x.item()), x.carried(), who);
+    edits.text(new Terms(from, to), x.master(), Previews.key(x.item()), x.onward(), who);
   }
 
   record BroughtForward(@NotNull List<UUID> deliveries) {}

@@ -6,6 +6,9 @@ import static org.zephyrmist.server.db.Tables.NEXT_TEXT;
 import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
+import java.time.Clock;
+import java.time.OffsetDateTime;
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.jooq.DSLContext;
@@ -13,6 +16,8 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.term.Onward;
+import org.zephyrmist.server.delivery.RecipeOrders;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.term.NextTerms.Terms;
 import org.zephyrmist.server.web.Refusal;
@@ -23,8 +28,12 @@ class NextTermEdits {
   private final DSLContext db;
   private final NextTerms terms;
   private final KeptTerms kept;
+  private final RecipeOrders recipes;
+  private final Clock clock;
 
-  NextTermEdits(DSLContext db, NextTerms terms, KeptTerms kept) {
+  NextTermEdits(DSLContext db, NextTerms terms, KeptTerms kept, RecipeOrders recipes, Clock clock) {
+    this.recipes = recipes;
+    this.clock = clock;
     this.kept = kept;
     this.db = db;
     this.terms = terms;
@@ -82,42 +91,59 @@ class NextTermEdits {
         .execute();
   }
 
-  /**
-   * At which version a master comes.
-   *
-   * @param pinned none: the newest
-   */
+  /** At which version a master comes, and how. */
   @Transactional
-  public void master(
-      Terms t, UUID master, Optional<Integer> pinned, boolean leftOut, SignedIn who) {
+  public void master(Terms t, UUID master, KeptTerms.Master how, SignedIn who) {
     terms.check(t);
     if (!terms.masterReached(master, who)) {
       throw Refusal.notFound("master");
     }
-    pinned.ifPresent(
-        n -> {
-          if (!db.fetchExists(VERSION, VERSION.MASTER_ID.eq(master).and(VERSION.NUMBER.eq(n)))) {
-            throw Refusal.bad(
-                "This master has no version " + n + ".", "Choose one that is frozen.");
-          }
-        });
+    how.pinned()
+        .ifPresent(
+            n -> {
+              if (!db.fetchExists(
+                  VERSION, VERSION.MASTER_ID.eq(master).and(VERSION.NUMBER.eq(n)))) {
+                throw Refusal.bad(
+                    "This master has no version " + n + ".", "Choose one that is frozen.");
+              }
+            });
+    how.recipe()
+        .ifPresent(
+            r -> {
+              if (RecipeOrders.named(
+                      recipes.whole(List.of(master)).getOrDefault(master, List.of()), r)
+                  .isEmpty()) {
+                throw Refusal.bad(
+                    "This master has no such recipe, or it brings chosen parts only.",
+                    "Choose one that brings everything.");
+              }
+            });
     db.insertInto(NEXT_MASTER)
-        .values(kept.id(t), master, pinned.orElse(null), leftOut)
+        .set(NEXT_MASTER.NEXT_ID, kept.id(t))
+        .set(NEXT_MASTER.MASTER_ID, master)
+        .set(NEXT_MASTER.PINNED, how.pinned().orElse(null))
+        .set(NEXT_MASTER.LEFT_OUT, how.leftOut())
+        .set(NEXT_MASTER.RECIPE_ID, how.recipe().orElse(null))
+        .set(NEXT_MASTER.NO_RECIPE, how.noRecipe())
         .onConflict(NEXT_MASTER.NEXT_ID, NEXT_MASTER.MASTER_ID)
         .doUpdate()
         .setAllToExcluded()
         .execute();
   }
 
-  /** Whether what sections have made of a text goes along where the same person teaches. */
+  /** What becomes of what sections have made of a text; it is remembered for later terms too. */
   @Transactional
-  public void text(Terms t, UUID master, ItemKey item, boolean carried, SignedIn who) {
+  public void text(Terms t, UUID master, ItemKey item, Onward said, SignedIn who) {
     terms.check(t);
     if (!terms.masterReached(master, who)) {
       throw Refusal.notFound("master");
     }
     db.insertInto(NEXT_TEXT)
-        .values(kept.id(t), master, item.value(), carried)
+        .set(NEXT_TEXT.NEXT_ID, kept.id(t))
+        .set(NEXT_TEXT.MASTER_ID, master)
+        .set(NEXT_TEXT.ITEM_KEY, item.value())
+        .set(NEXT_TEXT.SAID, said)
+        .set(NEXT_TEXT.AT, OffsetDateTime.now(clock))
         .onConflict(NEXT_TEXT.NEXT_ID, NEXT_TEXT.MASTER_ID, NEXT_TEXT.ITEM_KEY)
         .doUpdate()
         .setAllToExcluded()

@@ -23,16 +23,16 @@ import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
-import org.zephyrmist.core.content.EditRule;
-import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.term.Successors;
 import org.zephyrmist.core.term.TermSection;
 import org.zephyrmist.server.coverage.Rules;
-import org.zephyrmist.server.ledger.OwnWords;
+import org.zephyrmist.server.delivery.Deliveries;
+import org.zephyrmist.server.delivery.RecipeOrders;
 import org.zephyrmist.server.ledger.Standings;
 import org.zephyrmist.server.master.Versions;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
+import org.zephyrmist.server.term.OwnTexts.OwnText;
 import org.zephyrmist.server.web.Refusal;
 
 /** What of a term goes into the next one, as a proposal; made anew whenever it is looked at. */
@@ -42,8 +42,11 @@ class NextTerms {
   private final Reach reach;
   private final Rules rules;
   private final Standings standings;
-  private final OwnWords ownWords;
   private final Versions versions;
+  private final RecipeOrders recipes;
+  private final OwnTexts texts;
+  private final PartCalendars parts;
+  private final Deliveries deliveries;
   private final KeptTerms kept;
 
   NextTerms(
@@ -51,15 +54,21 @@ class NextTerms {
       Reach reach,
       Rules rules,
       Standings standings,
-      OwnWords ownWords,
       Versions versions,
+      RecipeOrders recipes,
+      OwnTexts texts,
+      PartCalendars parts,
+      Deliveries deliveries,
       KeptTerms kept) {
+    this.recipes = recipes;
+    this.texts = texts;
+    this.parts = parts;
+    this.deliveries = deliveries;
     this.kept = kept;
     this.db = db;
     this.reach = reach;
     this.rules = rules;
     this.standings = standings;
-    this.ownWords = ownWords;
     this.versions = versions;
   }
 
@@ -72,6 +81,9 @@ class NextTerms {
    * @param version that is brought: the pinned one, or the newest
    * @param sections of the next term that get it
    * @param open those of them that do not hold that version yet
+   * @param recipes by which it can come
+   * @param recipe by which it comes: the one that was chosen, or by which it came to most sections
+   *     of the earlier term
    */
   record Coming(
       UUID master,
@@ -83,38 +95,40 @@ class NextTerms {
       boolean pinned,
       boolean leftOut,
       Set<UUID> sections,
-      Set<UUID> open) {}
-
-  /**
-   * A text that sections have made their own.
-   *
-   * @param starter whether it is the section's own by its rule, such as who teaches it
-   * @param into sections of the next term that are still to get its master, and that the same
-   *     instructor teaches
-   * @param carried whether it is carried into those
-   */
-  record OwnText(
-      UUID master,
-      String code,
-      ItemKey item,
-      String title,
-      boolean starter,
-      Set<UUID> sections,
-      Set<UUID> into,
-      boolean carried) {}
+      Set<UUID> open,
+      List<RecipeOrders.Named> recipes,
+      Optional<RecipeOrders.Named> recipe) {}
 
   /**
    * All of it.
    *
    * @param sections of both terms, by id
    * @param follows which section each of the next term follows
+   * @param parts calendars of parts that sections of the next term are to go by
+   * @param entered whether the next term has a calendar of its own
+   * @param busy sections of the next term that another delivery is planned for or on its way to;
+   *     they are left to it
    */
   record Proposal(
       Map<UUID, TermSection> sections,
       Successors.Paired paired,
       Map<UUID, UUID> follows,
       List<Coming> masters,
-      List<OwnText> texts) {}
+      List<OwnText> texts,
+      List<PartCalendars.Part> parts,
+      boolean entered,
+      Set<UUID> busy) {
+    /** Sections that something is brought to, with what, the frame first. */
+    Map<UUID, List<Coming>> open() {
+      Map<UUID, List<Coming>> all = new HashMap<>();
+      masters.stream()
+          .filter(m -> !m.leftOut())
+          .forEach(
+              m -> m.open().forEach(s -> all.computeIfAbsent(s, k -> new ArrayList<>()).add(m)));
+      all.keySet().removeAll(busy);
+      return all;
+    }
+  }
 
   @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
   public Proposal of(Terms t, SignedIn who) {
@@ -128,7 +142,17 @@ class NextTerms {
     Map<UUID, UUID> follows = new HashMap<>();
     paired.pairs().forEach(p -> follows.put(UUID.fromString(p.to()), UUID.fromString(p.from())));
     List<Coming> masters = masters(t, to, follows, who);
-    return new Proposal(all, paired, follows, masters, texts(t, all, follows, masters));
+    Set<UUID> open = new HashSet<>();
+    masters.stream().filter(m -> !m.leftOut()).forEach(m -> open.addAll(m.open()));
+    return new Proposal(
+        all,
+        paired,
+        follows,
+        masters,
+        texts.of(t, all, follows, masters),
+        parts.of(t, follows),
+        parts.entered(t.to()),
+        deliveries.underWay(open));
   }
 
   /** Both terms are there, and are two. */
@@ -200,6 +224,8 @@ class NextTerms {
                 numbers
                     .computeIfAbsent(r.value1(), k -> new HashMap<>())
                     .put(r.value2(), r.value3()));
+    Map<UUID, List<RecipeOrders.Named>> recipes = this.recipes.whole(wanted.keySet());
+    Map<UUID, UUID> used = this.recipes.usedIn(t.from(), recipes);
     List<Coming> all = new ArrayList<>();
     db
         .select(MASTER.ID, MASTER.CODE, MASTER.TITLE)
@@ -233,62 +259,13 @@ class NextTerms {
                       s.pinned().isPresent(),
                       s.leftOut(),
                       wanted.get(m),
-                      open));
+                      open,
+                      recipes.getOrDefault(m, List.of()),
+                      s.recipe(used.get(m))
+                          .flatMap(
+                              id -> RecipeOrders.named(recipes.getOrDefault(m, List.of()), id))));
             });
     return all;
-  }
-
-  /** Starters go along where the same person teaches; all else where somebody says so. */
-  private List<OwnText> texts(
-      Terms t, Map<UUID, TermSection> sections, Map<UUID, UUID> follows, List<Coming> masters) {
-    Map<UUID, Coming> coming = new HashMap<>();
-    masters.stream().filter(m -> !m.leftOut()).forEach(m -> coming.put(m.master(), m));
-    Set<UUID> fresh =
-        db.select(MASTER.ID).from(MASTER).where(MASTER.FRESH_EACH_TERM).fetchSet(MASTER.ID);
-    Map<UUID, UUID> next = new HashMap<>();
-    follows.forEach((b, a) -> next.put(a, b));
-    Map<String, Boolean> carried = kept.texts(t);
-    Map<String, OwnText> all = new LinkedHashMap<>();
-    for (OwnWords.OwnWord w : ownWords.of(next.keySet())) {
-      Coming c = coming.get(w.master());
-      if (c == null || fresh.contains(w.master())) {
-        continue;
-      }
-      String name = w.master() + " " + w.item();
-      boolean starter =
-          versions
-              .get(c.version())
-              .tree()
-              .get(w.item())
-              .filter(n -> n.rule() == EditRule.STARTER)
-              .isPresent();
-      OwnText x =
-          all.computeIfAbsent(
-              name,
-              k ->
-                  new OwnText(
-                      w.master(),
-                      c.code(),
-                      w.item(),
-                      w.title(),
-                      starter,
-                      new HashSet<>(),
-                      new HashSet<>(),
-                      carried.getOrDefault(name, starter)));
-      x.sections().add(w.section());
-      UUID b = next.get(w.section());
-      if (c.open().contains(b) && same(sections.get(w.section()), sections.get(b))) {
-        x.into().add(b);
-      }
-    }
-    return all.values().stream()
-        .sorted(
-            Comparator.comparing((OwnText x) -> -x.sections().size()).thenComparing(OwnText::title))
-        .toList();
-  }
-
-  private static boolean same(TermSection a, TermSection b) {
-    return a.instructors().stream().anyMatch(b.instructors()::contains);
   }
 
   /** Whether both sections are in these terms and within reach. */
