@@ -47,6 +47,12 @@
   const params = $derived({ path: { check: row.check } });
   const here = $derived({ subject: row.subject, sections: ids });
 
+  /** Where it is said when they meet, or where dates are that were not kept. */
+  function calendar() {
+    hand.only(ids);
+    place.go('/calendar' + (row.check === 'NO_DATE' ? '?meet=1' : '?only=outside'));
+  }
+
   async function mend() {
     try {
       const body = row.mend === 'REPLACE' ? { ...here, find, put } : here;
@@ -132,11 +138,7 @@
   {:else if row.mend === 'TOOLS'}
     <Act main onclick={() => place.go('/tools')}>See it under Tools</Act>
   {:else if row.mend === 'CALENDAR'}
-    <Act
-      main
-      onclick={() => (hand.only(ids), place.go('/calendar?find=' + encodeURIComponent(row.title)))}
-      >See it under Calendar</Act
-    >
+    <Act main onclick={calendar}>See it under Calendar</Act>
   {/if}
   {#if doing}
     <form onsubmit={say}>
