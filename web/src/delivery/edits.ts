@@ -52,6 +52,11 @@ const all: [What, string, Need][] = [
     { choice: true, says: 'Sentences from builder to builder, in every text.' },
   ],
   [
+    'UNINDENT',
+    'Take indents out of titles',
+    { choice: true, says: 'Dashes, dots and arrows that stand before the first word.' },
+  ],
+  [
     'UNLINK',
     'Mend links that lead nowhere',
     { choice: true, says: 'They lead where they were meant to, or become plain words.' },

@@ -7,7 +7,16 @@
   import TextChanges from './TextChanges.svelte';
 
   /** What differs between two versions; 0 is the draft. */
-  let { id, numbers }: { id: string; numbers: number[] } = $props();
+  let {
+    id,
+    numbers,
+    stamp = 0,
+  }: {
+    id: string;
+    numbers: number[];
+    /** Another number after each change of the draft. */
+    stamp?: number;
+  } = $props();
   let changes = $state.raw<Schemas['ChangeView'][] | null>(null);
   let trouble = $state.raw<unknown>(null);
   let open = $state('');
@@ -16,6 +25,7 @@
 
   $effect(() => {
     const query = { from, to };
+    void stamp;
     void got(api.GET('/api/masters/{id}/changes', { params: { path: { id }, query } })).then(
       (c) => (changes = c),
       (e) => (trouble = e),

@@ -230,7 +230,7 @@
         cancel={() => (panel = '')}
       />
     {:else if place.get('from')}
-      <Changes {id} numbers={work.numbers} />
+      <Changes {id} numbers={work.numbers} stamp={work.stamp} />
     {:else if work.item}
       <ItemPane {work} {number} takeOut={() => takeOut([selected])} />
     {:else}
@@ -249,7 +249,11 @@
               changed={() => void work.change(async () => {})}
             />
           {/if}
-          {#if newest && work.since.length}<Changes {id} numbers={work.numbers} />{/if}
+          {#if newest && work.since.length}<Changes
+              {id}
+              numbers={work.numbers}
+              stamp={work.stamp}
+            />{/if}
         {:else if master}
           <h2>This master is empty</h2>
           <p class="quiet">Add its first item, or make a master from a cartridge under Sources.</p>

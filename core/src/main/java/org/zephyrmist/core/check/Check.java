@@ -56,6 +56,13 @@ public enum Check {
       Mend.REMOVE_EMPTY,
       "“%s” is empty",
       "A module without anything in it."),
+  INDENTED(
+      ALL_THERE,
+      CAN_WAIT,
+      Whose.INSTRUCTOR,
+      Mend.UNINDENT,
+      "“%s” is indented by hand",
+      "Dashes or dots before a title make it stand further to the right, and are read aloud."),
   ORDER(
       ALL_THERE,
       CAN_WAIT,

@@ -47,9 +47,20 @@ final class WhatIsThere {
       if (i.given().isEmpty() && doubled(i, delivered.getOrDefault(called(i), List.of()))) {
         r.add(Check.DOUBLED, i, "The one that nobody delivered can go.");
       }
+      indented(r, i);
       if (i.held().kind() == Kind.MODULE && !parents.contains(i.held().id())) {
         r.add(Check.EMPTY_MODULE, i, "");
       }
+    }
+  }
+
+  /** What came so from its master is left to it. */
+  private static void indented(ShellChecks.Round r, Item i) {
+    boolean theirs = i.meant().map(m -> m.own().contains(Aspect.WORDING)).orElse(true);
+    String title = i.held().title();
+    String plain = Titles.unindented(title);
+    if (theirs && !plain.equals(title)) {
+      r.add(Check.INDENTED, i, "“" + plain + "” says the same.");
     }
   }
 

@@ -18,6 +18,12 @@ public final class Titles {
       Pattern.compile(
           "[\\p{Cc}\\u200B\\u2060-\\u2064\\u202A-\\u202E\\u2066-\\u206F\\uFEFF\\uFFF9-\\uFFFB]");
 
+  /**
+   * Marks before a title that make it stand further to the right, with a gap or several of them.
+   */
+  private static final Pattern INDENT =
+      Pattern.compile("^(?:[-–—_·•*>»→|~.…]+\\s+|[-–—_·•*>»→|~.…]{2,})+(?=[\\p{L}\\p{N}(“\"])");
+
   private static final Pattern GAPS = Pattern.compile("[\\s\\u00A0\\u2028\\u2029]+");
   private static final Pattern ONLY_UNSEEN = Pattern.compile("[\\p{Cf}\\p{Z}]*");
 
@@ -42,6 +48,11 @@ public final class Titles {
 
   private static String foldedAnew(String title) {
     return title.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", " ").strip();
+  }
+
+  /** Without what only indents it, such as dashes or dots before its first word. */
+  public static String unindented(String title) {
+    return INDENT.matcher(title).replaceFirst("");
   }
 
   /** The title as it is kept: one line, nothing unseen, at most {@link #MOST} characters. */

@@ -41,6 +41,8 @@ public record Edit(
     REMOVE_EMPTY(false, "Remove empty modules"),
     /** Notes to builders go from texts. */
     STRIP_NOTES(false, "Take out builder notes"),
+    /** Dashes, dots and the like go from before titles. */
+    UNINDENT(false, "Take indents out of titles"),
     /** Entries of menus and front pages that lead nowhere go. */
     DROP_ENTRIES(false, "Take out entries that lead nowhere"),
     /** Links of texts that lead nowhere lead again where they were meant to, or become words. */

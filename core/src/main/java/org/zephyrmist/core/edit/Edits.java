@@ -25,6 +25,7 @@ import org.zephyrmist.core.content.Rank;
 import org.zephyrmist.core.content.References;
 import org.zephyrmist.core.content.SetupSubject;
 import org.zephyrmist.core.content.TextEdits;
+import org.zephyrmist.core.content.Titles;
 import org.zephyrmist.core.content.Visibility;
 import org.zephyrmist.core.content.Wording;
 import org.zephyrmist.core.delivery.CleanStart;
@@ -156,6 +157,7 @@ public final class Edits {
       case OPEN_FROM -> openFrom(i);
       case OPEN_AFTER -> openAfter(i);
       case STRIP_NOTES -> a.with(html(a.wording(), TextEdits.withoutNotes(a.wording().html())));
+      case UNINDENT -> a.with(a.wording().withTitle(Titles.unindented(a.wording().title())));
       case UNLINK -> a.with(relinked(i));
       case CARRY, FILL_BLANKS -> i.delivered().map(a::with).orElse(a);
       case DROP_ENTRIES -> a.with(entries(i));

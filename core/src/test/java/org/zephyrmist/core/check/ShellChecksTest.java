@@ -183,6 +183,13 @@ class ShellChecksTest {
   }
 
   @Test
+  void aTitleThatIsIndentedByHandIsFound() {
+    shell.own("mine", Kind.PAGE, "— — Gloves", "w1", "<p>Old.</p>");
+    finds(Check.INDENTED);
+    assertThat(found().get(0).evidence()).isEqualTo("“Gloves” says the same.");
+  }
+
+  @Test
   void aCopyBesideADeliveredItemIsDoubledAndOneOfTheSameTitleElsewhereIsNot() {
     shell.own("copy", Kind.PAGE, "Cue sheets", "w1", "<p>Old.</p>");
     finds(Check.DOUBLED);

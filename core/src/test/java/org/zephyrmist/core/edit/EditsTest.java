@@ -163,6 +163,16 @@ class EditsTest {
   }
 
   @Test
+  void indentsGoFromTitlesAndTheTextStays() {
+    ClassShell shell =
+        week()
+            .with("p1", a -> a.with(a.wording().withTitle("-- Gloves").withHtml("<p>-- On.</p>")));
+    done(shell, Edit.of(What.UNINDENT, List.of()));
+    assertThat(shell.get("p1").aspects().wording().title()).isEqualTo("Gloves");
+    assertThat(shell.get("p1").aspects().wording().html()).isEqualTo("<p>-- On.</p>");
+  }
+
+  @Test
   void entriesThatLeadNowhereGoFromTheMenu() {
     ClassShell shell =
         week()

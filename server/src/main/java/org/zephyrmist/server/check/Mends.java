@@ -96,8 +96,6 @@ class Mends {
         yield Edit.replace(items, r.find(), r.put());
       }
       case PUT_BACK -> Edit.putBack(items, mend.aspects());
-      case ONE_FRONT_PAGE, REMOVE_EMPTY, DROP_ENTRIES, STRIP_NOTES, UNLINK, DROP_CONDITIONS ->
-          Edit.of(what, items);
       default -> Edit.of(what, items);
     };
   }

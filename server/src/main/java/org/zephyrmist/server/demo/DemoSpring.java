@@ -78,6 +78,9 @@ class DemoSpring {
           shell, "Your instructor", "<p>In the paint frame after class, Tuesdays till six.</p>");
     }
     switch (n % 8) {
+      case 0 ->
+          shells.addPage(
+              shell, "-- Parking at the loading dock", "<p>After six, beside the dock.</p>");
       case 1 -> shells.addPage(shell, "Before the first session", NOTE);
       case 2 ->
           shells.addPage(
