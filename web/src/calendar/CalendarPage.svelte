@@ -11,18 +11,19 @@
   import Trouble from '../frame/Trouble.svelte';
   import { figure, many } from '../marks/words';
   import CalendarForm from './CalendarForm.svelte';
+  import CalendarLists from './CalendarLists.svelte';
   import CalendarMark from './CalendarMark.svelte';
   import DayPane from './DayPane.svelte';
   import MasterDates from './MasterDates.svelte';
   import MeetForm from './MeetForm.svelte';
   import RibbonRows from './RibbonRows.svelte';
-  import Subscribe from './Subscribe.svelte';
   import {
     dayOf,
     isoOf,
     monday,
     movedBy,
     next,
+    realDates,
     ribbon,
     sorts,
     sortWords,
@@ -83,12 +84,6 @@
   let may = $derived(session.me?.role !== 'DESIGNER');
   let opened = $derived(Boolean(calendar || place.get('part') || place.get('meet') || master));
   let parts = $derived((p?.calendars ?? []).filter((c) => !c.whole));
-  const real = (id: string) =>
-    new Set(
-      p?.rows.flatMap((x) =>
-        x.dates.filter((d) => d.master === id && !d.pattern).map((d) => d.item),
-      ),
-    ).size;
   /** Masters that the sections in hand, or else of the line, have dates of. */
   let planned = $derived.by(() => {
     const of = new Set(inHand.length ? inHand : []);
@@ -186,11 +181,6 @@
       ? band?.byDay.values().next().value?.[0]?.row.course
       : undefined,
   );
-  const file = (format: string) => {
-    const q = new URLSearchParams({ term: session.term!.id, format });
-    if (course) q.set('course', course);
-    return '/api/calendars/due/file?' + q.toString();
-  };
   onEscape(() => {
     if (!opened) return false;
     place.set(shut);
@@ -268,8 +258,8 @@
       <CalendarForm {whole} masters={p.masters} sections={going()} done={close} />
     {:else if place.get('meet')}
       <MeetForm sections={inHand} done={close} />
-    {:else if master}
-      {#key master.id}<MasterDates {master} real={real(master.id)} done={close} />{/key}
+    {:else if p && master}
+      {#key master.id}<MasterDates {master} real={realDates(p, master.id)} done={close} />{/key}
     {:else if p && r && band && place.get('day')}
       <DayPane
         {p}
@@ -285,47 +275,14 @@
       />
     {/if}
     {#if p && !opened}
-      <div class="lists" class:under={place.get('day')}>
-        <h2>Calendars</h2>
-        <ul>
-          {#each p.calendars as c (c.id)}
-            <li>
-              {#if may}<button class="link" onclick={() => place.set({ ...shut, calendar: c.id })}
-                  >{c.says.name}</button
-                >{:else}{c.says.name}{/if}
-              <span class="quiet"
-                >{many(c.teachingDays, 'teaching day')}, {many(c.mondays.length, 'week')}, {many(
-                  c.sections,
-                  'section',
-                )}</span
-              >
-            </li>
-          {/each}
-        </ul>
-        {#if may}<Act onclick={() => place.set({ ...shut, part: '1' })}
-            >A calendar of a part of the term …</Act
-          >{/if}
-        <p class="quiet">
-          What shells have, of {band?.calendar && line > 0 ? band.title : 'all courses'}:
-          <a class="link" download href={file('ICS')}>a calendar</a>,
-          <a class="link" download href={file('XLSX')}>a table</a>
-        </p>
-        {#key course}<Subscribe term={session.term!.id} {course} />{/key}
-        {#if p.masters.length}
-          <h2>Masters</h2>
-          <ul>
-            {#each p.masters as m (m.id)}
-              {@const n = real(m.id)}
-              <li>
-                <button class="link" onclick={() => place.set({ ...shut, master: m.id })}
-                  >{m.code}</button
-                >
-                <span class="quiet cut">{n ? many(n, 'real date') : m.title}</span>
-              </li>
-            {/each}
-          </ul>
-        {/if}
-      </div>
+      <CalendarLists
+        {p}
+        of={band?.calendar && line > 0 ? band.title : 'all courses'}
+        {course}
+        {may}
+        under={Boolean(place.get('day'))}
+        open={(at) => place.set({ ...shut, ...at })}
+      />
     {/if}
     <p class="quiet keys">
       A stalk is what is due that day; hatched days are off; the tinted days are for finals.
@@ -440,23 +397,6 @@
     padding: 14px 16px;
     border-left: 1px solid var(--line);
     background: var(--paper);
-  }
-  .lists h2 {
-    margin: 6px 0 2px;
-  }
-  .lists.under {
-    border-top: 1px solid var(--line);
-    padding-top: 6px;
-  }
-  .lists li {
-    display: flex;
-    gap: 0 8px;
-    flex-wrap: wrap;
-    padding: 2px 0;
-    line-height: 18px;
-  }
-  .lists ul {
-    margin-bottom: 6px;
   }
   .keys {
     margin-top: auto;

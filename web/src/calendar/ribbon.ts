@@ -260,3 +260,11 @@ export function movedBy(all: At[]): [string, string[]][] {
   }
   return [...by].map(([m, items]) => [m, [...items]]);
 }
+
+/** How many items of a master have real dates instead of patterns. */
+export function realDates(p: Picture, master: string): number {
+  const real = p.rows.flatMap((r) =>
+    r.dates.filter((d) => d.master === master && !d.pattern).map((d) => d.item),
+  );
+  return new Set(real).size;
+}

@@ -11,7 +11,9 @@ import org.zephyrmist.stage.Samples;
 import org.zephyrmist.stage.Stage;
 import tools.jackson.databind.JsonNode;
 
-/** A term brought into the next: from the question for the proposal to the plans of all sections. */
+/**
+ * A term brought into the next: from the question for the proposal to the plans of all sections.
+ */
 final class NextTerm {
   private static final double SECONDS = 10;
 
@@ -61,8 +63,7 @@ final class NextTerm {
                 "insert into term (id, sourced_id, title, first_day, last_day) select ?::uuid,"
                     + " 'next', 'Next', last_day + 30, last_day + 140 from term where id = ?::uuid");
         PreparedStatement q =
-            db.prepareStatement(
-                "update section set term_id = ?::uuid where id = any(?::uuid[])")) {
+            db.prepareStatement("update section set term_id = ?::uuid where id = any(?::uuid[])")) {
       p.setString(1, next);
       p.setString(2, first);
       p.execute();

@@ -54,6 +54,7 @@ class NextTermTest {
     page.navigate(Walk.ADDRESS + "/coverage");
     page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("The next term")).click();
     assertThat(page.getByText("300 sections followed · 1 without a successor")).isVisible();
+    assertThat(page.getByText("has no calendar yet")).isVisible();
     page.getByLabel("Find a section").fill("110-007");
     walk.button("Change what follows 110-007").click();
     Locator follows =

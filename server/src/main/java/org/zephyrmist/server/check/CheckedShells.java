@@ -48,7 +48,7 @@ import org.zephyrmist.server.platform.ShellAddresses;
 import org.zephyrmist.server.shell.KeptReadings;
 import org.zephyrmist.server.tool.ToolTroubles;
 
-/** Shells as checks look at them: many at once, from what was read last. */
+/** Shells as checks look at them: many at once and side by side, from what was read last. */
 @Component
 class CheckedShells {
   private final DSLContext db;
@@ -143,9 +143,7 @@ class CheckedShells {
             addresses(places),
             remarks.look(held, goes),
             parsed.of(wanted(read, holdings)));
-    Map<UUID, CheckedShell> shells = new HashMap<>();
-    places.forEach(p -> shells.put(p.id(), shell(p, all)));
-    return shells;
+    return places.parallelStream().collect(Collectors.toMap(Place::id, p -> shell(p, all)));
   }
 
   private Map<UUID, ShellAddresses> addresses(List<Place> places) {

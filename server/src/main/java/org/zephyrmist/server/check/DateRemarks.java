@@ -53,44 +53,50 @@ class DateRemarks {
                 version, new Patterned(DatedTree.undated(tree, forms), dating.off(master)));
           }
         });
-    return new Look(patterned, goes);
+    Map<UUID, Map<Calendars.Goes, Map<ItemKey, List<Remark>>>> known = new HashMap<>();
+    held.forEach(
+        (section, of) ->
+            of.values().stream()
+                .filter(v -> patterned.containsKey(v) && goes.containsKey(section))
+                .forEach(
+                    v ->
+                        known
+                            .computeIfAbsent(v, k -> new IdentityHashMap<>())
+                            .computeIfAbsent(
+                                goes.get(section), g -> remarks(patterned.get(v), g))));
+    return new Look(known, goes);
   }
 
-  /** The answers of one look. */
-  static final class Look {
-    private final Map<UUID, Patterned> patterned;
-    private final Map<UUID, Calendars.Goes> goes;
-    private final Map<UUID, Map<Calendars.Goes, Map<ItemKey, List<Remark>>>> known =
-        new HashMap<>();
+  private static Map<ItemKey, List<Remark>> remarks(Patterned p, Calendars.Goes goes) {
+    Map<ItemKey, List<Remark>> all = new HashMap<>();
+    goes.days()
+        .dates(p.items(), p.off())
+        .forEach(
+            (key, dated) -> {
+              if (!dated.remarks().isEmpty()) {
+                all.put(key, dated.remarks());
+              }
+            });
+    return all;
+  }
 
-    private Look(Map<UUID, Patterned> patterned, Map<UUID, Calendars.Goes> goes) {
-      this.patterned = patterned;
-      this.goes = goes;
-    }
-
+  /**
+   * The answers of one look.
+   *
+   * @param known by version and by what sections go by
+   */
+  record Look(
+      Map<UUID, Map<Calendars.Goes, Map<ItemKey, List<Remark>>>> known,
+      Map<UUID, Calendars.Goes> goes) {
     /** Of an item of a version that a section holds. */
     List<Remark> of(UUID section, UUID version, ItemKey item) {
-      Patterned p = patterned.get(version);
       Calendars.Goes by = goes.get(section);
-      return p == null || by == null
+      return by == null
           ? List.of()
           : known
-              .computeIfAbsent(version, v -> new IdentityHashMap<>())
-              .computeIfAbsent(by, g -> remarks(p, g))
+              .getOrDefault(version, Map.of())
+              .getOrDefault(by, Map.of())
               .getOrDefault(item, List.of());
-    }
-
-    private static Map<ItemKey, List<Remark>> remarks(Patterned p, Calendars.Goes goes) {
-      Map<ItemKey, List<Remark>> all = new HashMap<>();
-      goes.days()
-          .dates(p.items(), p.off())
-          .forEach(
-              (key, dated) -> {
-                if (!dated.remarks().isEmpty()) {
-                  all.put(key, dated.remarks());
-                }
-              });
-      return all;
     }
   }
 }

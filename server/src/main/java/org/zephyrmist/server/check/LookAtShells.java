@@ -114,7 +114,11 @@ public class LookAtShells implements Job {
       OffsetDateTime at = OffsetDateTime.now(clock);
       Map<UUID, CheckedShell> all = shells.of(some);
       Findings.Look look = new Findings.Look(some, at);
-      all.forEach((id, shell) -> look.add(id, ShellChecks.of(shell, c -> chosen.get(c).looked())));
+      all.entrySet().parallelStream()
+          .map(
+              e -> Map.entry(e.getKey(), ShellChecks.of(e.getValue(), c -> chosen.get(c).looked())))
+          .toList()
+          .forEach(e -> look.add(e.getKey(), e.getValue()));
       findings.put(look, chosen);
     }
   }

@@ -3,9 +3,9 @@ package org.zephyrmist.server.check;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.Collection;
-import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.check.TextFacts;
@@ -45,14 +45,14 @@ class Parsed {
   }
 
   /**
-   * Forms; what was never kept is told as none. What is empty has one form in every aspect, so each
-   * aspect is remembered apart.
+   * Forms, also asked for side by side; what was never kept is told as none. What is empty has one
+   * form in every aspect, so each aspect is remembered apart.
    */
   final class Forms {
     private final Map<Fingerprint, String> texts;
-    private final Map<Fingerprint, Grading> gradings = new HashMap<>();
-    private final Map<Fingerprint, Timing> timings = new HashMap<>();
-    private final Map<Fingerprint, Visibility> visibilities = new HashMap<>();
+    private final Map<Fingerprint, Grading> gradings = new ConcurrentHashMap<>();
+    private final Map<Fingerprint, Timing> timings = new ConcurrentHashMap<>();
+    private final Map<Fingerprint, Visibility> visibilities = new ConcurrentHashMap<>();
 
     private Forms(Map<Fingerprint, String> texts) {
       this.texts = texts;

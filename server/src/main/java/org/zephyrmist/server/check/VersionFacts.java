@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Item;
@@ -75,7 +76,7 @@ class VersionFacts {
       }
       Set<ItemKey> notes =
           v.marked().stream().map(i -> InSection.noteOf(i.key())).collect(Collectors.toSet());
-      all.put(id, new Facts(v, needs.of(v), blanks, notes, new HashMap<>()));
+      all.put(id, new Facts(v, needs.of(v), blanks, notes, new ConcurrentHashMap<>()));
     }
     return all;
   }

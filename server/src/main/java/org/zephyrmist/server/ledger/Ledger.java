@@ -17,6 +17,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jooq.DSLContext;
 import org.jooq.exception.DataAccessException;
@@ -47,12 +48,38 @@ public class Ledger {
     return db.selectFrom(HOLDING).where(HOLDING.SECTION_ID.eq(section)).fetch(Ledger::holding);
   }
 
+  /** A holding as it comes from its row. */
+  private record Row(
+      UUID section,
+      UUID master,
+      String key,
+      String kind,
+      String title,
+      String platformItem,
+      byte[] sent,
+      byte[] shown,
+      int accepted,
+      byte[] here) {
+    Holding holding() {
+      return Ledger.holding(
+          master,
+          new ItemKey(key),
+          Kind.valueOf(kind),
+          title,
+          platformItem,
+          sent,
+          shown,
+          accepted,
+          here);
+    }
+  }
+
   /**
    * Every holding of many sections, by section. There are hundreds of thousands, so rows are read
-   * as they come, without a record for each.
+   * as they come, without a record of all columns, and taken apart side by side.
    */
   public Map<UUID, List<Holding>> holdings(Collection<UUID> sections) {
-    Map<UUID, List<Holding>> all = new HashMap<>();
+    Map<UUID, List<Row>> rows = new HashMap<>();
     try (ResultSet r =
         db.select(
                 HOLDING.SECTION_ID,
@@ -69,23 +96,31 @@ public class Ledger {
             .where(HOLDING.SECTION_ID.eq(DSL.any(sections.toArray(UUID[]::new))))
             .fetchResultSet()) {
       while (r.next()) {
-        all.computeIfAbsent(r.getObject(1, UUID.class), k -> new ArrayList<>())
-            .add(
-                holding(
-                    r.getObject(2, UUID.class),
-                    new ItemKey(r.getString(3)),
-                    Kind.valueOf(r.getString(4)),
-                    r.getString(5),
-                    r.getString(6),
-                    r.getBytes(7),
-                    r.getBytes(8),
-                    r.getInt(9),
-                    r.getBytes(10)));
+        Row row =
+            new Row(
+                r.getObject(1, UUID.class),
+                r.getObject(2, UUID.class),
+                r.getString(3),
+                r.getString(4),
+                r.getString(5),
+                r.getString(6),
+                r.getBytes(7),
+                r.getBytes(8),
+                r.getInt(9),
+                r.getBytes(10));
+        rows.computeIfAbsent(row.section(), k -> new ArrayList<>()).add(row);
       }
     } catch (SQLException e) {
       throw new DataAccessException("Holdings of " + sections.size() + " sections", e);
     }
-    return all;
+    return rows.entrySet().parallelStream()
+        .collect(
+            Collectors.toMap(
+                Map.Entry::getKey,
+                of ->
+                    of.getValue().stream()
+                        .map(Row::holding)
+                        .collect(Collectors.toCollection(ArrayList::new))));
   }
 
   static Holding holding(HoldingRecord h) {

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jooq.DSLContext;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
@@ -89,24 +90,22 @@ public class KeptReadings {
     return db.fetchExists(SHELL_READING, SHELL_READING.SECTION_ID.eq(section));
   }
 
-  /** Those of sections that were ever read. */
+  /** Those of sections that were ever read; there are many, so they are unpacked side by side. */
   public Map<UUID, Kept> of(Collection<UUID> sections) {
-    Map<UUID, Kept> all = new HashMap<>();
-    db.selectFrom(SHELL_READING)
+    return db
+        .selectFrom(SHELL_READING)
         .where(SHELL_READING.SECTION_ID.eq(DSL.any(sections.toArray(UUID[]::new))))
-        .forEach(
-            r ->
-                all.put(
-                    r.getSectionId(),
-                    new Kept(
-                        r.getReadAt(),
-                        packed.unpack(r.getReading()),
-                        r.getOpenKnown()
-                            ? Optional.of(
-                                new OpenDays(
-                                    Optional.ofNullable(r.getOpens()),
-                                    Optional.ofNullable(r.getCloses())))
-                            : Optional.empty())));
-    return all;
+        .fetch()
+        .parallelStream()
+        .collect(Collectors.toMap(ShellReadingRecord::getSectionId, this::kept));
+  }
+
+  private Kept kept(ShellReadingRecord r) {
+    Optional<OpenDays> open =
+        r.getOpenKnown()
+            ? Optional.of(
+                new OpenDays(Optional.ofNullable(r.getOpens()), Optional.ofNullable(r.getCloses())))
+            : Optional.empty();
+    return new Kept(r.getReadAt(), packed.unpack(r.getReading()), open);
   }
 }
