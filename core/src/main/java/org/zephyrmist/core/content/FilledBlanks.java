@@ -102,34 +102,49 @@ public final class FilledBlanks {
   }
 
   /**
-   * Where blanks stand.
+   * Where blanks stand: in an element that says some words, a blank, other words, and so on.
    *
    * @param path from the body down, by number among its neighbours
-   * @param around least words that tell its place, in characters
+   * @param words before, between and after the blanks; one more than there are labels
    */
-  private record Place(
-      String tag, List<Integer> path, Pattern says, List<String> labels, int around) {
+  private record Place(String tag, List<Integer> path, List<String> words, List<String> labels) {
     void find(Element body, List<String> known, Map<String, String> into) {
-      Optional<Element> same = at(body, path).filter(e -> e.normalName().equals(tag));
-      List<Element> candidates = new ArrayList<>();
-      if (same.filter(e -> says.matcher(e.html()).matches()).isPresent()) {
-        candidates.add(same.get());
-      } else if (around >= AROUND) {
-        body.select(tag).stream()
-            .filter(e -> says.matcher(e.html()).matches())
-            .forEach(candidates::add);
+      Optional<List<String>> here =
+          at(body, path).filter(e -> e.normalName().equals(tag)).flatMap(e -> said(e.html()));
+      if (here.isEmpty() && words.stream().mapToInt(w -> w.strip().length()).sum() >= AROUND) {
+        List<List<String>> elsewhere =
+            body.select(tag).stream().flatMap(e -> said(e.html()).stream()).toList();
+        here = elsewhere.size() == 1 ? Optional.of(elsewhere.get(0)) : Optional.empty();
       }
-      if (candidates.size() == 1) {
-        Matcher m = says.matcher(candidates.get(0).html());
-        if (m.matches()) {
-          for (int i = 0; i < labels.size(); i++) {
-            String said = m.group(i + 1).strip();
-            if (whole(said) && known.stream().noneMatch(l -> said.contains(escaped(l)))) {
-              into.putIfAbsent(labels.get(i), said);
+      here.ifPresent(
+          all -> {
+            for (int i = 0; i < all.size(); i++) {
+              String said = all.get(i).strip();
+              if (whole(said) && known.stream().noneMatch(l -> said.contains(escaped(l)))) {
+                into.putIfAbsent(labels.get(i), said);
+              }
             }
-          }
-        }
+          });
+    }
+
+    /** What stands between the words; each is looked for from where the one before ended. */
+    private Optional<List<String>> said(String html) {
+      List<String> all = new ArrayList<>();
+      String last = words.get(labels.size());
+      int from = words.get(0).length();
+      if (!html.startsWith(words.get(0))) {
+        return Optional.empty();
       }
+      for (int i = 1; i <= labels.size(); i++) {
+        boolean end = i == labels.size();
+        int at = end ? html.length() - last.length() : html.indexOf(words.get(i), from);
+        if (at < from || end && !html.endsWith(last)) {
+          return Optional.empty();
+        }
+        all.add(html.substring(from, at));
+        from = at + words.get(i).length();
+      }
+      return Optional.of(all);
     }
   }
 
@@ -146,28 +161,19 @@ public final class FilledBlanks {
     Set<Element> with = new LinkedHashSet<>();
     openIn(body, labels).keySet().forEach(t -> with.add(t.parent()));
     for (Element e : with) {
-      StringBuilder says = new StringBuilder();
+      List<String> words = new ArrayList<>();
       List<String> in = new ArrayList<>();
       String rest = e.html();
-      int around = 0;
       for (Optional<String> next = first(labels, rest);
           next.isPresent();
           next = first(labels, rest)) {
         int at = rest.indexOf(escaped(next.get()));
-        says.append(Pattern.quote(rest.substring(0, at))).append("(.*?)");
-        around += rest.substring(0, at).strip().length();
+        words.add(rest.substring(0, at));
         in.add(next.get());
         rest = rest.substring(at + escaped(next.get()).length());
       }
-      says.append(Pattern.quote(rest));
-      around += rest.strip().length();
-      all.add(
-          new Place(
-              e.normalName(),
-              path(e, body),
-              Pattern.compile(says.toString(), Pattern.DOTALL),
-              in,
-              around));
+      words.add(rest);
+      all.add(new Place(e.normalName(), path(e, body), words, in));
     }
     return all;
   }

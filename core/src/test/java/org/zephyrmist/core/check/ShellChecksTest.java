@@ -79,17 +79,29 @@ class ShellChecksTest {
   }
 
   private static Meant own(Meant m, Set<Aspect> own) {
+    return but(m, m.rule(), m.inVersion(), own, m.blanks(), m.banks(), m.remarks());
+  }
+
+  /** The same, but for how the section and its version stand to it. */
+  private static Meant but(
+      Meant m,
+      EditRule rule,
+      boolean inVersion,
+      Set<Aspect> own,
+      List<String> blanks,
+      Set<ItemKey> banks,
+      List<Remark> remarks) {
     return new Meant(
-        m.rule(),
-        m.inVersion(),
+        rule,
+        inVersion,
         m.grading(),
         m.timing(),
         m.visibility(),
         m.text(),
         own,
-        m.blanks(),
-        m.banks(),
-        m.remarks());
+        blanks,
+        banks,
+        remarks);
   }
 
   private static Meant meant(InShell i) {
@@ -166,19 +178,7 @@ class ShellChecksTest {
     changed("page", a -> a.with(a.wording().withHtml("<p>Mine.</p>")), Aspect.WORDING);
     finds();
     Meant m = meant.get("page");
-    meant.put(
-        "page",
-        new Meant(
-            EditRule.FIXED,
-            true,
-            m.grading(),
-            m.timing(),
-            m.visibility(),
-            m.text(),
-            m.own(),
-            List.of(),
-            Set.of(),
-            List.of()));
+    meant.put("page", but(m, EditRule.FIXED, true, m.own(), List.of(), Set.of(), List.of()));
     finds(Check.DIFFERENT);
   }
 
@@ -202,19 +202,7 @@ class ShellChecksTest {
   void anEmptyModuleAndWhatTheVersionHasNoMoreAreFound() {
     shell.own("w16", Kind.MODULE, "Week 16", null, "");
     Meant m = meant(shell.get("page"));
-    meant.put(
-        "page",
-        new Meant(
-            m.rule(),
-            false,
-            m.grading(),
-            m.timing(),
-            m.visibility(),
-            m.text(),
-            Set.of(),
-            List.of(),
-            Set.of(),
-            List.of()));
+    meant.put("page", but(m, m.rule(), false, Set.of(), List.of(), Set.of(), List.of()));
     finds(Check.SURPLUS, Check.EMPTY_MODULE);
   }
 
@@ -274,17 +262,7 @@ class ShellChecksTest {
     Meant m = meant(shell.get("task"));
     meant.put(
         "task",
-        new Meant(
-            m.rule(),
-            true,
-            m.grading(),
-            m.timing(),
-            m.visibility(),
-            m.text(),
-            Set.of(),
-            List.of(),
-            Set.of(new ItemKey("bank")),
-            List.of()));
+        but(m, m.rule(), true, Set.of(), List.of(), Set.of(new ItemKey("bank")), List.of()));
     finds(Check.NO_BANK);
   }
 
@@ -353,19 +331,7 @@ class ShellChecksTest {
         Stream.of(kinds)
             .map(k -> new Remark(k, Point.DUE, LocalDate.parse("2027-02-12"), ""))
             .toList();
-    meant.put(
-        "task",
-        new Meant(
-            m.rule(),
-            true,
-            m.grading(),
-            m.timing(),
-            m.visibility(),
-            m.text(),
-            m.own(),
-            m.blanks(),
-            m.banks(),
-            all));
+    meant.put("task", but(m, m.rule(), true, m.own(), m.blanks(), m.banks(), all));
   }
 
   private static Timing due(String at) {
@@ -403,18 +369,7 @@ class ShellChecksTest {
     shell.with("page", a -> a.with(a.wording().withHtml("<p>Hours: [office hours]</p>")));
     Meant m = meant(shell.get("page"));
     meant.put(
-        "page",
-        new Meant(
-            m.rule(),
-            true,
-            m.grading(),
-            m.timing(),
-            m.visibility(),
-            m.text(),
-            Set.of(),
-            List.of("[office hours]"),
-            Set.of(),
-            List.of()));
+        "page", but(m, m.rule(), true, Set.of(), List.of("[office hours]"), Set.of(), List.of()));
     assertThat(found()).extracting(ShellFinding::evidence).containsExactly("[office hours]");
   }
 

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.zephyrmist.core.Laws;
 
@@ -56,6 +58,21 @@ class FilledBlanksTest {
                 "<p>Room: [room]; hours: [office hours]; key: [key]</p>",
                 Map.of("room", "B&amp;12", "office hours", "[room]")))
         .isEqualTo("<p>Room: B&amp;12; hours: [room]; key: [key]</p>");
+  }
+
+  @Test
+  void manyBlanksInALongSentenceAreFoundAtOnce() {
+    List<String> labels = IntStream.range(0, 30).mapToObj(i -> "n" + i).toList();
+    String blanks = labels.stream().map(l -> "a [" + l + "] a").collect(Collectors.joining());
+    String other = "<p>" + "a a ".repeat(50_000) + "b</p>";
+    assertThat(FilledBlanks.of(labels, "<p>" + blanks + "</p>", other)).isEmpty();
+    assertThat(
+            FilledBlanks.of(
+                labels,
+                "<p>" + blanks + "</p>",
+                "<p>" + blanks.replaceAll("\\[n(\\d+)\\]", "x$1") + "</p>"))
+        .hasSize(30)
+        .containsEntry("n7", "x7");
   }
 
   @Test

@@ -10,18 +10,18 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.delivery.Held;
-import org.zephyrmist.server.ledger.Ledger;
+import org.zephyrmist.server.ledger.Holdings;
 import org.zephyrmist.server.shell.KeptReadings;
 
 /** On what students have handed in work, as shells were read last. */
 @Component
 class HandedIn {
   private final KeptReadings readings;
-  private final Ledger ledger;
+  private final Holdings holdings;
 
-  HandedIn(KeptReadings readings, Ledger ledger) {
+  HandedIn(KeptReadings readings, Holdings holdings) {
     this.readings = readings;
-    this.ledger = ledger;
+    this.holdings = holdings;
   }
 
   /** An item of a master. */
@@ -44,8 +44,8 @@ class HandedIn {
               }
             });
     Map<UUID, Set<Work>> all = new HashMap<>();
-    ledger
-        .holdings(ids.keySet())
+    this.holdings
+        .of(ids.keySet())
         .forEach(
             (section, holdings) ->
                 holdings.stream()

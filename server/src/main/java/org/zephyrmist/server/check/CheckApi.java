@@ -39,6 +39,7 @@ import org.zephyrmist.server.web.Refusal;
 @PreAuthorize("hasAnyRole('COORDINATOR', 'DESIGNER', 'ADMINISTRATOR')")
 class CheckApi {
   private final CheckBoard board;
+  private final FoundInSections found;
   private final FindingWords words;
   private final Mends mends;
   private final CheckChoices choices;
@@ -47,6 +48,7 @@ class CheckApi {
 
   CheckApi(
       CheckBoard board,
+      FoundInSections found,
       FindingWords words,
       Mends mends,
       CheckChoices choices,
@@ -54,6 +56,7 @@ class CheckApi {
       Openings openings) {
     this.openings = openings;
     this.board = board;
+    this.found = found;
     this.words = words;
     this.mends = mends;
     this.choices = choices;
@@ -68,18 +71,19 @@ class CheckApi {
 
   /** One finding, section by section. */
   @GetMapping("/{check}")
-  List<CheckBoard.FoundIn> one(
+  List<FoundInSections.FoundIn> one(
       @PathVariable Check check,
       @RequestParam UUID term,
       @RequestParam String subject,
       @AuthenticationPrincipal SignedIn who) {
-    return board.row(term, check, subject, who);
+    return found.row(term, check, subject, who);
   }
 
   /** What is right as it is in sections of a term. */
   @GetMapping("/right")
-  List<CheckBoard.RightRow> right(@RequestParam UUID term, @AuthenticationPrincipal SignedIn who) {
-    return board.right(term, who);
+  List<FoundInSections.RightRow> right(
+      @RequestParam UUID term, @AuthenticationPrincipal SignedIn who) {
+    return found.right(term, who);
   }
 
   /**

@@ -40,7 +40,7 @@ import org.zephyrmist.core.tree.Node;
 import org.zephyrmist.server.calendar.Calendars;
 import org.zephyrmist.server.coverage.Rules;
 import org.zephyrmist.server.ledger.Holding;
-import org.zephyrmist.server.ledger.Ledger;
+import org.zephyrmist.server.ledger.Holdings;
 import org.zephyrmist.server.ledger.Standings;
 import org.zephyrmist.server.master.Versions;
 import org.zephyrmist.server.platform.Platforms;
@@ -53,7 +53,7 @@ import org.zephyrmist.server.tool.ToolTroubles;
 class CheckedShells {
   private final DSLContext db;
   private final KeptReadings readings;
-  private final Ledger ledger;
+  private final Holdings held;
   private final Standings standings;
   private final Calendars calendars;
   private final Rules rules;
@@ -69,7 +69,7 @@ class CheckedShells {
   CheckedShells(
       DSLContext db,
       KeptReadings readings,
-      Ledger ledger,
+      Holdings held,
       Standings standings,
       Calendars calendars,
       Rules rules,
@@ -84,7 +84,7 @@ class CheckedShells {
     this.remarks = remarks;
     this.db = db;
     this.readings = readings;
-    this.ledger = ledger;
+    this.held = held;
     this.standings = standings;
     this.calendars = calendars;
     this.rules = rules;
@@ -122,7 +122,7 @@ class CheckedShells {
     Map<UUID, KeptReadings.Kept> read = readings.of(sections);
     List<UUID> ids = List.copyOf(read.keySet());
     UUID[] array = ids.toArray(UUID[]::new);
-    Map<UUID, List<Holding>> holdings = ledger.holdings(ids);
+    Map<UUID, List<Holding>> holdings = this.held.of(ids);
     List<Place> places = places(array);
     Map<UUID, Map<UUID, UUID>> held = standings.versions(ids);
     Set<UUID> versionIds = new HashSet<>();

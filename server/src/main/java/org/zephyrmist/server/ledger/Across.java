@@ -65,7 +65,7 @@ public class Across {
                 all.put(
                     r.get(HOLDING.SECTION_ID),
                     new InSection(
-                        Ledger.holding(r.into(HOLDING)),
+                        Holdings.holding(r.into(HOLDING)),
                         r.get(RECEIPT.VERSION_ID),
                         Optional.ofNullable(r.get(HOLDING.CHANGED_BY)),
                         Optional.ofNullable(r.get(HOLDING.CHANGED_AT)))));

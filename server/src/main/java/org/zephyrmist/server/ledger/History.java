@@ -130,7 +130,7 @@ public class History {
         .where(HOLDING.SECTION_ID.eq(section))
         .fetch(
             r -> {
-              Holding h = Ledger.holding(r.into(HOLDING));
+              Holding h = Holdings.holding(r.into(HOLDING));
               return new ItemLine(
                   h.master(),
                   h.base().key().value(),
