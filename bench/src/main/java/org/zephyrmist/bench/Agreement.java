@@ -59,6 +59,17 @@ final class Agreement {
             + " where d.shell_id = s.shell and d.host = t.host)");
   }
 
+  /**
+   * @param words that a change alike in all shells has replaced
+   */
+  void gone(String words) throws SQLException {
+    none(
+        "words stand in a text that were replaced everywhere",
+        "select shell_id || ' ' || title from practice.item where html like '%' || (?::text[])[1]"
+            + " || '%'",
+        new String[] {words});
+  }
+
   void check() throws SQLException {
     awaitMail();
     none(

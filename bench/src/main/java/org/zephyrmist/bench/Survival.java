@@ -22,8 +22,8 @@ import tools.jackson.databind.JsonNode;
  * Two servers on one queue, killed and started again, PostgreSQL restarted, a platform that fails
  * in every way, instructors who edit meanwhile; in each shell two masters of one cartridge and one
  * of another whose items have the same identifiers, two of them with front pages that are one in
- * the shell; a tool that is connected, given other secrets and tested; and then: does the ledger
- * agree with the platform, item by item?
+ * the shell; changes made alike in all shells; a tool that is connected, given other secrets and
+ * tested; and then: does the ledger agree with the platform, item by item?
  */
 final class Survival {
   private static final List<String> FAULTS =
@@ -43,6 +43,7 @@ final class Survival {
           Stage.TOOLS,
           Stage.toolsAddress());
   private static final List<String> WRITTEN = List.of("PAGE", "SETUP");
+  private static final String WORDING = "Wording of";
   private static final int ITEMS = 20;
   private final Random random;
   private final int sections;
@@ -101,17 +102,18 @@ final class Survival {
                   () -> kill(0),
                   () -> attempt("two masters as one order", this::order),
                   () -> attempt("taken back", this::takeBack),
+                  () -> attempt("changed alike in all shells", this::edit),
                   () -> attempt("tool connected", () -> tool.connect(ids)),
                   this::restartPostgres,
                   () -> attempt("another secret", tool::anotherSecret),
                   () -> attempt("queue of the platform paused", () -> college.practice.queue(true)),
                   () -> kill(1)));
       Instant start = Instant.now();
-      Instant next = start.plus(chaos.dividedBy(9));
+      Instant next = start.plus(chaos.dividedBy(10));
       while (Instant.now().isBefore(start.plus(chaos))) {
         if (Instant.now().isAfter(next) && !certain.isEmpty()) {
           certain.pop().take();
-          next = next.plus(chaos.dividedBy(9));
+          next = next.plus(chaos.dividedBy(10));
         }
         something();
         College.pause(100 + random.nextInt(600));
@@ -121,6 +123,7 @@ final class Survival {
         tool.finish(db, ids);
         Agreement agreement = new Agreement(db, instructors);
         agreement.tool(tool.lastSecret());
+        agreement.gone(WORDING);
         agreement.check();
       }
     }
@@ -148,12 +151,14 @@ final class Survival {
     } else if (n < 92) {
       attempt("queue of the platform went on", () -> college.practice.queue(false));
     } else if (n < 93) {
-      attempt("tool connected", () -> tool.connect(ids));
+      attempt("changed alike in all shells", this::edit);
     } else if (n < 94) {
-      attempt("another secret", tool::anotherSecret);
+      attempt("tool connected", () -> tool.connect(ids));
     } else if (n < 95) {
+      attempt("another secret", tool::anotherSecret);
+    } else if (n < 96) {
       attempt("tool tested", () -> tool.test(ids));
-    } else if (n < 97) {
+    } else if (n < 98) {
       attempt("stopped", () -> act(deliveries.get(deliveries.size() - 1), "stop"));
     } else {
       attempt("gone on", () -> act(deliveries.get(random.nextInt(deliveries.size())), "go-on"));
@@ -203,7 +208,7 @@ final class Survival {
     String draft = "/api/masters/" + master + "/draft/items/";
     for (JsonNode n : college.api.get("/api/masters/" + master + "/versions/0/outline")) {
       if (!n.path("kind").asString().equals("MODULE") && random.nextInt(4) == 0) {
-        String text = "<p>Wording of version " + (versions + 1) + ".</p>";
+        String text = "<p>" + WORDING + " version " + (versions + 1) + ".</p>";
         if (WRITTEN.contains(n.path("kind").asString())) {
           college.api.patch(draft + n.path("key").asString(), Map.of("html", text));
         }
@@ -241,6 +246,15 @@ final class Survival {
     String of = deliveries.get(random.nextInt(deliveries.size()));
     deliveries.add(
         college.api.post("/api/deliveries/" + of + "/take-back", Map.of()).path("id").asString());
+  }
+
+  /** Words of versions become others, in every text of every shell. */
+  private String edit() {
+    Map<String, Object> edit =
+        Map.of("what", "REPLACE", "sections", ids, "find", WORDING, "put", "As of");
+    String id = college.api.post("/api/deliveries/edits", edit).path("id").asString();
+    deliveries.add(id);
+    return id;
   }
 
   private void act(String delivery, String what) {
@@ -287,19 +301,26 @@ final class Survival {
         finish(last);
       }
     }
+    throughADeath(edit());
+    count("changed alike in all shells at the end");
   }
 
-  /** The last delivery that can be; a server dies in the middle of it. */
+  /** Confirms it; a server dies in the middle of it. */
+  private void throughADeath(String delivery) throws Exception {
+    college.awaitLeaves(delivery, "PLANNING");
+    college.confirm(delivery);
+    College.pause(random.nextInt(600));
+    kill(random.nextInt(2));
+    Stage.awaitServer(0);
+    Stage.awaitServer(1);
+    finish(delivery);
+  }
+
+  /** The last delivery that can be. */
   private void takeBackTheLast() throws Exception {
     for (int i = deliveries.size() - 1; i >= 0; i--) {
       try {
-        String id = college.takeBack(deliveries.get(i));
-        college.confirm(id);
-        College.pause(random.nextInt(600));
-        kill(random.nextInt(2));
-        Stage.awaitServer(0);
-        Stage.awaitServer(1);
-        finish(id);
+        throughADeath(college.takeBack(deliveries.get(i)));
         count("taken back at the end");
         return;
       } catch (Caller.Failed e) {
