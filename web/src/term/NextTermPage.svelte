@@ -251,7 +251,9 @@
 <HandFrame
   title={proposal?.open
     ? `${many(proposal.open, 'section')} to be brought`
-    : 'Nothing to be brought'}
+    : proposal?.busy.length
+      ? 'Nothing more until those deliveries are done'
+      : 'Nothing to be brought'}
   words="Planned as deliveries; nothing moves before they are confirmed."
 >
   <Act main disabled={!proposal?.open || planning} onclick={plan}

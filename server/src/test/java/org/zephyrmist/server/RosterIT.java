@@ -290,5 +290,14 @@ class RosterIT extends ServerIT {
     administrator.roster(Samples.zip(files));
     assertThat(db.fetch(goes).getValues(0, String.class))
         .contains("lgt-rp2 Second half 2029-03-06");
+
+    db.execute(
+        "insert into section_meeting select id, 7, '10:00', '11:00' from section where code ="
+            + " 'lgt-rp1'");
+    files.computeIfPresent("classes.csv", (f, text) -> text.replace("north,rp\n", "north,rp2\n"));
+    administrator.roster(Samples.zip(files));
+    assertThat(db.fetch(goes).getValues(0, String.class))
+        .as("it might never meet in the part")
+        .contains("lgt-rp1 whole");
   }
 }

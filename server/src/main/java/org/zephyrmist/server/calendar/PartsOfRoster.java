@@ -20,7 +20,8 @@ import org.zephyrmist.server.roster.TaughtInParts;
 
 /**
  * Calendars of parts of terms from the grading periods of a roster. What people have entered stays:
- * a calendar of that name is not changed, nor a section taken from the one it goes by.
+ * a calendar of that name is not changed, nor a section taken from the one it goes by, or one of
+ * which it is entered when it meets, since it might never meet in the part.
  */
 @Component
 class PartsOfRoster implements TaughtInParts {
@@ -47,6 +48,7 @@ class PartsOfRoster implements TaughtInParts {
     db.query(
             "insert into section_calendar select s.id, c.id from section s join calendar c on c.id ="
                 + " ? and c.term_id = s.term_id where s.sourced_id = any(?::text[]) and not exists"
+                + " (select 1 from section_meeting m where m.section_id = s.id) and not exists"
                 + " (select 1 from section_calendar x join calendar o on o.id = x.calendar_id where"
                 + " x.section_id = s.id and o.term_id = s.term_id) on conflict (section_id) do update"
                 + " set calendar_id = excluded.calendar_id",
