@@ -1,23 +1,24 @@
 #!/usr/bin/env bash
 # Private PostgreSQL for trying out, builds and tests: start | stop | status | port | password [ROLE] |
 # ensure DB | recreate DB | build FILE DB | psql DB
+# PG_FOR names one apart from that of `start`, for tests: it is quick and does not outlive a crash of the machine.
 # Roles: keeper (superuser, used here alone), zephyrmist (owns the database of `start`, nothing else),
 # builder (makes and owns databases of builds and tests). Their passwords are random, in files that
 # only whoever started it can read, and never stand on a command line. It listens on loopback only and asks everybody for a password.
 set -euo pipefail
 ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd -P)
-PORT_WANTED=${PG_PORT:-54329}
+FOR=${PG_FOR:+-$PG_FOR}
 BIN=${PG_BIN:-$(ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -1)}
 [ -x "$BIN/initdb" ] || case ${1:-start} in stop) exit 0 ;; status) echo "stopped, and not installed"; exit 3 ;; esac
 [ -x "$BIN/initdb" ] || { echo "no initdb: apt-get install postgresql" >&2; exit 2; }
-HOME_DIR=${PG_HOME:-$ROOT/.pg}
+HOME_DIR=${PG_HOME:-$ROOT/.pg$FOR}
 AS=()
 if [ "$(id -u)" = 0 ]; then                      # postgres refuses root
   AS=(setpriv --reuid=postgres --regid=postgres --init-groups --reset-env --)
   # every parent directory must be enterable (x) for the postgres user
   p=$HOME_DIR; while [ ! -d "$p" ]; do p=$(dirname "$p"); done
   if ! (cd / && "${AS[@]}" test -x "$p"); then
-    HOME_DIR=/var/tmp/zephyrmist-pg-$(printf %s "$ROOT" | sha256sum | cut -c1-12)
+    HOME_DIR=/var/tmp/zephyrmist-pg-$(printf %s "$ROOT" | sha256sum | cut -c1-12)$FOR
   fi
   install -d -o postgres -g postgres -m 700 "$HOME_DIR"
 else
@@ -27,6 +28,10 @@ if [ "$(id -u)" != 0 ] && [ ! -O "$HOME_DIR" ]; then
   echo "$HOME_DIR belongs to $(stat -c %U "$HOME_DIR"); set PG_HOME to another directory" >&2; exit 3; fi
 SECRETS=$HOME_DIR/secrets; (umask 077; mkdir -p "$SECRETS")
 DATA=$HOME_DIR/data; cd /                        # cwd must be enterable too
+# below the ports that the machine gives to calls, and another for each folder, so that several begin at once
+PORT_WANTED=${PG_PORT:-$((20000 + $(printf %s "$HOME_DIR" | cksum | cut -d' ' -f1) % 10000))}
+SETTINGS="-c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c max_connections=100"
+[ -z "$FOR" ] || SETTINGS+=" -c max_connections=300 -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
 run() { "${AS[@]}" "$@"; }
 port() { cat "$HOME_DIR/port" 2>/dev/null || echo "$PORT_WANTED"; }
 running() { run "$BIN/pg_ctl" -D "$DATA" status >/dev/null 2>&1; }
@@ -83,10 +88,13 @@ start() {
   exec 9>"$HOME_DIR/lock"; flock 9
   [ -s "$DATA/PG_VERSION" ] || init
   if ! running; then
-    local p=$(port); while busy "$p"; do p=$((p + 1)); done; echo "$p" >"$HOME_DIR/port"
-    run "$BIN/pg_ctl" -D "$DATA" -w -t 60 -l "$HOME_DIR/log" -s start 9>&- \
-      -o "-p $p -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c max_connections=100 ${PG_EXTRA:-}" \
-      || { tail -20 "$HOME_DIR/log" >&2; exit 1; }
+    local p tries=0; p=$(port)
+    while true; do
+      while busy "$p"; do p=$((p + 1)); done
+      echo "$p" >"$HOME_DIR/port"
+      ! run "$BIN/pg_ctl" -D "$DATA" -w -t 60 -l "$HOME_DIR/log" -s start -o "-p $p $SETTINGS ${PG_EXTRA:-}" 9>&- 2>"$HOME_DIR/errors" || break
+      busy "$p" && [ $((tries += 1)) -lt 20 ] || { cat "$HOME_DIR/errors" >&2; tail -20 "$HOME_DIR/log" >&2; exit 1; } # else somebody was quicker
+    done
   fi
   roles
   flock -u 9

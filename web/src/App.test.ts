@@ -37,4 +37,26 @@ describe('opening', () => {
     expect(await screen.findByLabelText('Mail address')).toBeInTheDocument();
     expect(screen.queryByText('You are not signed in.')).toBeNull();
   });
+
+  it('says how far data are that are still being made, until they are there', async () => {
+    vi.useFakeTimers();
+    let done = 3;
+    serve({
+      'GET /api/ready': () => ({
+        needsFirstPerson: false,
+        ...(done < 9 ? { making: { done, of: 9, failed: false } } : {}),
+      }),
+      'GET /api/me': () => refusal(401, 'You are not signed in.', 'Sign in again.'),
+    });
+    render(App);
+    await vi.advanceTimersByTimeAsync(10);
+    expect(screen.getByRole('status')).toHaveTextContent('3 of 9 parts');
+    done = 4;
+    await vi.advanceTimersByTimeAsync(3_000);
+    expect(screen.getByRole('status')).toHaveTextContent('4 of 9 parts');
+    done = 9;
+    await vi.advanceTimersByTimeAsync(3_000);
+    expect(screen.queryByText(/demo college/)).toBeNull();
+    vi.useRealTimers();
+  });
 });

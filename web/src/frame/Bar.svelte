@@ -1,6 +1,8 @@
 <script lang="ts">
   import { Dropdown, DropdownItem } from 'flowbite-svelte';
   import { api, csrf, got, type Schemas } from '../api/client';
+  import Making from './Making.svelte';
+  import Ring from './Ring.svelte';
   import Search from './Search.svelte';
   import Vane from './Vane.svelte';
   import { place } from './place.svelte';
@@ -95,26 +97,14 @@
       </select>
     {/if}
     <Search />
+    <Making />
     {#if running.length}
       <a
         class="work"
         href={running.length === 1 ? '/deliveries/' + running[0].id : '/deliveries'}
         aria-label="Running work: {work.done} of {work.all} sections"
       >
-        <svg viewBox="0 0 18 18" width="18" height="18" aria-hidden="true">
-          <circle cx="9" cy="9" r="6.5" fill="none" stroke="var(--line)" stroke-width="3" />
-          <circle
-            cx="9"
-            cy="9"
-            r="6.5"
-            fill="none"
-            stroke="var(--do)"
-            stroke-width="3"
-            pathLength="100"
-            stroke-dasharray="{work.all ? (100 * work.done) / work.all : 0} 100"
-            transform="rotate(-90 9 9)"
-          />
-        </svg>
+        <Ring done={work.done} of={work.all} />
         <span class="fig">{work.done}/{work.all}</span>
       </a>
     {/if}

@@ -1,10 +1,14 @@
 import { api, got, onSignedOut, Problem, type Schemas } from '../api/client';
 
+const AGAIN = 3_000;
+
 /** Who is signed in, the term one works in, and the keys of the page. */
 class Session {
+  #again: ReturnType<typeof setTimeout> | undefined;
   me = $state.raw<Schemas['Me'] | null>(null);
   known = $state(false);
   needsFirstPerson = $state(false);
+  making = $state.raw<Schemas['Far'] | null>(null);
   terms = $state.raw<Schemas['TermView'][]>([]);
   /** Whether the server has said which terms there are; until then nobody knows that none is. */
   termsKnown = $state(false);
@@ -30,7 +34,7 @@ class Session {
   }
 
   async load() {
-    this.needsFirstPerson = (await got(api.GET('/api/ready'))).needsFirstPerson;
+    await this.loadReady();
     try {
       this.me = await got(api.GET('/api/me'));
     } catch (e) {
@@ -38,6 +42,18 @@ class Session {
     }
     if (this.coordinates) await this.loadTerms();
     this.known = true;
+  }
+
+  /** While data come by themselves, looks again how far they are. */
+  private async loadReady() {
+    clearTimeout(this.#again);
+    const ready = await got(api.GET('/api/ready'));
+    this.needsFirstPerson = ready.needsFirstPerson;
+    this.making = ready.making ?? null;
+    if (this.making && !this.making.failed) {
+      const look = () => this.loadReady().catch(() => (this.#again = setTimeout(look, AGAIN)));
+      this.#again = setTimeout(look, AGAIN);
+    }
   }
 
   async loadTerms() {

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { api, csrf, got, problem } from '../api/client';
   import Act from '../frame/Act.svelte';
+  import Making from '../frame/Making.svelte';
   import Trouble from '../frame/Trouble.svelte';
   import Vane from '../frame/Vane.svelte';
   import { session } from '../frame/session.svelte';
@@ -52,6 +53,7 @@
       >
     {:else}
       <p class="quiet">One version, many sections, and a ledger that remembers.</p>
+      <Making wide />
     {/if}
     <label>
       <span class="words">Mail address</span>

@@ -16,7 +16,7 @@ import java.util.TreeMap;
  */
 final class Answers {
   private static final double AT_ONCE = 0.1;
-  private static final int TIMES = Boolean.getBoolean("bench.quick") ? 2 : 10;
+  private static final int TIMES = Boolean.getBoolean("short.life") ? 2 : 10;
 
   /** Between two strokes of a quick hand, in milliseconds. */
   private static final int HAND = 60;

@@ -31,7 +31,7 @@ final class Checks {
   List<Figure> run() throws Exception {
     Path folder = Folders.fresh("checks");
     Map<String, String> often = Map.of("ZEPHYRMIST_LOOKSAROUND", "1s");
-    try (Stage s = new Stage("bench", often, List.of("-XX:+UseSerialGC", "-Xmx1g")).open(1)) {
+    try (Stage s = Measuring.stage(often)) {
       College college = College.found(sections, folder);
       college.make(college.takeIn(Samples.cartridge(folder, items)));
       try (Connection db = s.connect()) {

@@ -6,8 +6,6 @@ import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.Arrays;
-import java.util.List;
-import java.util.Map;
 import org.zephyrmist.stage.Folders;
 import org.zephyrmist.stage.Samples;
 import org.zephyrmist.stage.Stage;
@@ -25,7 +23,7 @@ final class Coverage {
 
   Figure run() throws Exception {
     Path folder = Folders.fresh("coverage");
-    try (Stage s = new Stage("bench", Map.of(), List.of("-XX:+UseSerialGC", "-Xmx1g")).open(1)) {
+    try (Stage s = Measuring.stage()) {
       College college = College.found(1, folder);
       college.make(college.takeIn(Samples.cartridge(folder, 10)));
       try (Connection db = s.connect()) {

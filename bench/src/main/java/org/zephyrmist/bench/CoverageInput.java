@@ -6,9 +6,8 @@ import com.microsoft.playwright.options.AriaRole;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.util.List;
-import java.util.Map;
 import java.util.regex.Pattern;
-import org.zephyrmist.stage.Chromium;
+import org.zephyrmist.browser.Chromium;
 import org.zephyrmist.stage.Folders;
 import org.zephyrmist.stage.Samples;
 import org.zephyrmist.stage.Stage;
@@ -25,7 +24,7 @@ final class CoverageInput {
 
   List<Figure> run() throws Exception {
     Path folder = Folders.fresh("coverage-input");
-    try (Stage s = new Stage("bench", Map.of(), List.of("-XX:+UseSerialGC", "-Xmx1g")).open(1);
+    try (Stage s = Measuring.stage();
         Chromium chromium = new Chromium()) {
       College college = College.found(1, folder);
       college.make(college.takeIn(Samples.cartridge(folder, 10)));

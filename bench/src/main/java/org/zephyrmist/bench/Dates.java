@@ -11,7 +11,7 @@ import java.sql.Timestamp;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import org.zephyrmist.stage.Chromium;
+import org.zephyrmist.browser.Chromium;
 import org.zephyrmist.stage.Folders;
 import org.zephyrmist.stage.Samples;
 import org.zephyrmist.stage.Stage;
@@ -39,7 +39,7 @@ final class Dates {
 
   List<Figure> run() throws Exception {
     Path folder = Folders.fresh("dates");
-    try (Stage s = new Stage("bench", Map.of(), List.of("-XX:+UseSerialGC", "-Xmx1g")).open(1);
+    try (Stage s = Measuring.stage();
         Chromium chromium = new Chromium()) {
       College college = College.found(sections, folder);
       college.make(college.takeIn(Samples.cartridge(folder, 10)));

@@ -3,7 +3,6 @@ package org.zephyrmist.bench;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.util.List;
-import java.util.Map;
 import org.zephyrmist.stage.Folders;
 import org.zephyrmist.stage.Samples;
 import org.zephyrmist.stage.Stage;
@@ -11,7 +10,6 @@ import tools.jackson.databind.JsonNode;
 
 /** Delivering to many sections, against the same calls and rows without the product; and again. */
 final class Deliver {
-  private static final List<String> JAVA = List.of("-XX:+UseSerialGC", "-Xmx1g");
   private final int sections;
   private final int items;
 
@@ -22,7 +20,7 @@ final class Deliver {
 
   List<Figure> run() throws Exception {
     Path folder = Folders.fresh("deliver");
-    try (Stage s = new Stage("bench", Map.of(), JAVA).open(1)) {
+    try (Stage s = Measuring.stage()) {
       College college = prepared(s, folder, sections);
       try (Connection db = s.connect()) {
         List<String> ids = college.sections(db);
@@ -46,7 +44,7 @@ final class Deliver {
   /** Ten times the sections, against ten times the time of a tenth. */
   Figure tenTimes() throws Exception {
     Path folder = Folders.fresh("deliver");
-    try (Stage s = new Stage("bench", Map.of(), JAVA).open(1)) {
+    try (Stage s = Measuring.stage()) {
       College college = prepared(s, folder, sections * 11 + WARM);
       try (Connection db = s.connect()) {
         List<String> ids = college.sections(db);

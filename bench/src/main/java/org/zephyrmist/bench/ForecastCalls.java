@@ -24,7 +24,7 @@ final class ForecastCalls {
 
   Figure run() throws Exception {
     Path folder = Folders.fresh("forecast");
-    try (Stage s = new Stage("bench", Map.of(), List.of("-XX:+UseSerialGC", "-Xmx1g")).open(1)) {
+    try (Stage s = Measuring.stage()) {
       College college = College.found(sections, folder);
       college.make(college.takeIn(Samples.cartridge(folder, items)));
       try (Connection db = s.connect()) {

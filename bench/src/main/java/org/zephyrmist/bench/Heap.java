@@ -13,25 +13,24 @@ final class Heap {
   private static final Pattern ALIVE =
       Pattern.compile("Pause Full \\(Diagnostic Command\\) \\d+M->(\\d+)M");
   private final Path log;
+  private final long pid;
 
-  Heap(Path folder) {
-    log = folder.resolve("collections.log");
-  }
-
-  /** For the server's Java. */
-  String option() {
-    return "-Xlog:gc:file=" + log;
+  /** Has a server write down its collections from now on. */
+  Heap(Path folder, long pid) throws Exception {
+    this.log = Files.createFile(folder.resolve("collections.log"));
+    this.pid = pid;
+    Shell.output("jcmd", String.valueOf(pid), "VM.log", "output=" + log, "what=gc");
   }
 
   /** The most that was alive at any look while the work was done, in MB. */
-  long peakDuring(long pid, Stopwatch.Work work) throws Exception {
+  long peakDuring(Stopwatch.Work work) throws Exception {
     long before = Files.size(log);
     AtomicBoolean over = new AtomicBoolean();
     Thread looking =
         new Thread(
             () -> {
               while (!over.get()) {
-                collect(pid);
+                collect();
                 College.pause(1_000);
               }
             });
@@ -53,7 +52,7 @@ final class Heap {
     return most;
   }
 
-  private static void collect(long pid) {
+  private void collect() {
     try {
       Shell.output("jcmd", String.valueOf(pid), "GC.run");
     } catch (IOException e) {

@@ -3,7 +3,6 @@ package org.zephyrmist.bench;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Map;
 import org.zephyrmist.stage.Folders;
 import org.zephyrmist.stage.Samples;
 import org.zephyrmist.stage.Stage;
@@ -23,9 +22,8 @@ final class LibrarySearch {
 
   Figure run() throws Exception {
     Path folder = Folders.fresh("library");
-    Stage stage = new Stage("bench", Map.of(), List.of("-XX:+UseSerialGC", "-Xmx1g"));
+    Stage stage = Measuring.stage();
     try (stage) {
-      stage.open(1);
       College college = College.found(1, folder);
       for (int i = 0; i < PACKAGES; i++) {
         college.takeIn(Samples.titled(folder, items / PACKAGES, "Light for stage " + i));

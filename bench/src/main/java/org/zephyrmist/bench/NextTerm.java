@@ -30,7 +30,7 @@ final class NextTerm {
 
   List<Figure> run() throws Exception {
     Path folder = Folders.fresh("next-term");
-    try (Stage s = new Stage("bench", Map.of(), List.of("-XX:+UseSerialGC", "-Xmx1g")).open(1)) {
+    try (Stage s = Measuring.stage()) {
       College college = College.found(2 * sections, folder);
       college.make(college.takeIn(Samples.cartridge(folder, items)));
       try (Connection db = s.connect()) {

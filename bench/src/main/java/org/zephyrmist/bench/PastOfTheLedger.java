@@ -8,7 +8,6 @@ import java.sql.Statement;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import org.zephyrmist.stage.Folders;
 import org.zephyrmist.stage.Samples;
 import org.zephyrmist.stage.Stage;
@@ -26,7 +25,7 @@ final class PastOfTheLedger {
 
   Figure run() throws Exception {
     Path folder = Folders.fresh("past");
-    try (Stage s = new Stage("bench", Map.of(), List.of("-XX:+UseSerialGC", "-Xmx1g")).open(1)) {
+    try (Stage s = Measuring.stage()) {
       College college = College.found(1, folder);
       college.make(college.takeIn(Samples.cartridge(folder, 10)));
       try (Connection db = s.connect()) {

@@ -30,7 +30,7 @@ final class Plan {
 
   Figure run() throws Exception {
     Path folder = Folders.fresh("plan");
-    try (Stage s = new Stage("bench", Map.of(), List.of("-XX:+UseSerialGC", "-Xmx1g")).open(1)) {
+    try (Stage s = Measuring.stage()) {
       College college = College.found(sections, folder);
       college.make(college.takeIn(Samples.cartridge(folder, items)));
       try (Connection db = s.connect()) {

@@ -68,7 +68,7 @@ final class Stress {
    */
   Map<String, Integer> run() throws Exception {
     Path folder = Folders.fresh("stress");
-    try (Stage s = new Stage("stress", Map.of(), List.of("-Xmx400m")).open(1)) {
+    try (Stage s = Measuring.stage("-Xmx400m", Map.of())) {
       college = College.found(4, folder);
       master = college.make(college.takeIn(Samples.cartridge(folder, 30)));
       Map<String, List<String>> known = known(s);

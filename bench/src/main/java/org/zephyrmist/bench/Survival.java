@@ -14,6 +14,7 @@ import java.util.Random;
 import java.util.TreeMap;
 import org.zephyrmist.stage.Caller;
 import org.zephyrmist.stage.Folders;
+import org.zephyrmist.stage.Postgres;
 import org.zephyrmist.stage.Samples;
 import org.zephyrmist.stage.Stage;
 import tools.jackson.databind.JsonNode;
@@ -71,8 +72,17 @@ final class Survival {
    * @throws IllegalStateException if ledger and platform do not agree
    */
   Map<String, Integer> run() throws Exception {
+    Postgres own = Postgres.apart("survival"); // which is stopped while it is used
+    try {
+      return on(own);
+    } finally {
+      own.stop();
+    }
+  }
+
+  private Map<String, Integer> on(Postgres own) throws Exception {
     Path folder = Folders.fresh("survival");
-    try (Stage s = new Stage("survival", SETTINGS, List.of("-Xmx400m")).open(2)) {
+    try (Stage s = new Stage("survival", SETTINGS, List.of("-Xmx400m")).open(2, own)) {
       stage = s;
       college = College.found(sections, folder);
       String edition = college.takeIn(Samples.cartridge(folder, ITEMS));
@@ -288,7 +298,7 @@ final class Survival {
       if (stage.supervise(i)) {
         count("server ended by itself");
       }
-      Stage.awaitServer(i);
+      stage.awaitServer(i);
     }
     for (String d : deliveries) {
       finish(d);
@@ -311,8 +321,8 @@ final class Survival {
     college.confirm(delivery);
     College.pause(random.nextInt(600));
     kill(random.nextInt(2));
-    Stage.awaitServer(0);
-    Stage.awaitServer(1);
+    stage.awaitServer(0);
+    stage.awaitServer(1);
     finish(delivery);
   }
 

@@ -18,7 +18,6 @@ import org.zephyrmist.stage.Stage;
 
 /** Taking a package in, against unpacking, hashing and copying the same bytes; and its heap. */
 final class TakeIn {
-  private static final List<String> JAVA = List.of("-XX:+UseSerialGC", "-Xmx1g");
   private static final int WARM = 4; // half as large; till Java's compiler is done with most
   private final int items;
 
@@ -33,7 +32,7 @@ final class TakeIn {
       warm.add(LargePackage.write(folder, "Warm " + i, items / 2 + 1, 10 + i));
     }
     Path file = LargePackage.write(folder, "Measured", items, 2);
-    try (Stage s = new Stage("bench", Map.of(), JAVA).open(1)) {
+    try (Stage s = Measuring.stage()) {
       College college = College.found(1, folder);
       for (Path w : warm) {
         college.takeIn(w);
@@ -87,12 +86,11 @@ final class TakeIn {
     Path folder = Folders.fresh("takein");
     Path large = LargePackage.write(folder, "Ten", items * 10, 4);
     Path small = LargePackage.write(folder, "One", items, 3);
-    Heap heap = new Heap(folder);
-    List<String> java = List.of("-XX:+UseSerialGC", "-Xmx512m", heap.option());
-    try (Stage s = new Stage("bench", Map.of(), java).open(1)) {
+    try (Stage s = Measuring.stage("-Xmx512m", Map.of())) {
+      Heap heap = new Heap(folder, s.pid(0));
       College college = College.found(1, folder);
-      long ten = heap.peakDuring(s.pid(0), () -> college.takeIn(large));
-      long one = heap.peakDuring(s.pid(0), () -> college.takeIn(small));
+      long ten = heap.peakDuring(() -> college.takeIn(large));
+      long one = heap.peakDuring(() -> college.takeIn(small));
       return Figure.of("take in, ten times the size: peak heap", ten, one, 1.2, "MB")
           .with("items", items * 10)
           .with("megabytes", Files.size(large) >> 20);

@@ -42,7 +42,7 @@ final class ToolLinksOfSections {
             "1s",
             "ZEPHYRMIST_TOOLTESTSEVERY",
             "0s");
-    try (Stage s = new Stage("bench", settings, List.of("-XX:+UseSerialGC", "-Xmx1g")).open(1)) {
+    try (Stage s = Measuring.stage(settings)) {
       College college = College.found(sections, folder);
       List<String> hosts = new ArrayList<>();
       for (int i = 0; i < links; i++) {

@@ -7,7 +7,6 @@ import java.sql.Connection;
 import java.sql.ResultSet;
 import java.sql.Statement;
 import java.util.List;
-import java.util.Map;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.zephyrmist.stage.Folders;
@@ -25,7 +24,7 @@ class BackupTest {
   void whatWasDumpedComesBackAndWhatCameLaterIsRecognisedAndNotDoubled() throws Exception {
     Path folder = Folders.fresh("backup");
     Path dump = folder.resolve("zephyrmist.dump");
-    try (Stage s = new Stage("backup", Map.of(), List.of("-Xmx400m")).open(1)) {
+    try (Stage s = Measuring.stage()) {
       College college = College.found(3, folder);
       college.make(college.takeIn(Samples.cartridge(folder, 20)));
       List<String> ids;
@@ -44,7 +43,7 @@ class BackupTest {
       Shell.output(
           "pg_restore", "--exit-on-error", "--no-owner", "--dbname=" + s.uri(), dump.toString());
       s.startServer(0);
-      Stage.awaitServer(0);
+      s.awaitServer(0);
 
       try (Connection db = s.connect()) {
         assertThat(holdings(db)).isEqualTo(20);

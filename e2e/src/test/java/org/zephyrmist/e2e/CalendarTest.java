@@ -34,7 +34,7 @@ class CalendarTest {
   @BeforeAll
   static void open() throws Exception {
     List<String> all = List.of("lgt-01", "lgt-02", "lgt-03");
-    walk = Walk.begin(folder, all, Map.of("ZEPHYRMIST_LOOKSIFTHERE", "1s"));
+    walk = Walk.begin(folder, all);
     page = walk.page;
     walk.platform(all);
     walk.takeIn(Samples.cartridge(folder, 22));

@@ -34,7 +34,7 @@ class ChecksTest {
 
   @BeforeAll
   static void open() throws Exception {
-    walk = Walk.begin(folder, SHELLS, Map.of("ZEPHYRMIST_LOOKSAROUND", "1s"));
+    walk = Walk.begin(folder, SHELLS);
     page = walk.page;
     walk.platform(SHELLS);
     walk.takeIn(Samples.cartridge(folder, 22));

@@ -37,7 +37,7 @@ class DeliveriesTest {
   @BeforeAll
   static void open() throws Exception {
     List<String> all = List.of("lgt-01", "lgt-02", "lgt-03", "lgt-04", "lgt-05");
-    walk = Walk.begin(folder, all, Map.of("ZEPHYRMIST_LOOKSIFEMPTY", "1s"));
+    walk = Walk.begin(folder, all);
     page = walk.page;
     walk.platform(List.of("lgt-01", "lgt-02", "lgt-03", "lgt-05"));
     walk.takeIn(Samples.cartridge(folder, 20));

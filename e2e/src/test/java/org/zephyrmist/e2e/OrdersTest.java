@@ -11,7 +11,6 @@ import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.SelectOption;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Map;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -38,11 +37,7 @@ class OrdersTest {
   @BeforeAll
   static void open() throws Exception {
     List<String> all = List.of("lgt-01", "lgt-02", "lgt-03");
-    walk =
-        Walk.begin(
-            folder,
-            List.of("lgt-01", "lgt-02", "lgt-03", "out-07"),
-            Map.of("ZEPHYRMIST_LOOKSIFTHERE", "1s"));
+    walk = Walk.begin(folder, List.of("lgt-01", "lgt-02", "lgt-03", "out-07"));
     page = walk.page;
     walk.platform(all);
     walk.takeIn(Samples.cartridge(folder, 12));

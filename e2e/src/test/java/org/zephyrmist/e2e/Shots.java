@@ -7,7 +7,7 @@ import com.microsoft.playwright.options.SelectOption;
 import java.nio.file.Path;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
-import org.zephyrmist.stage.Chromium;
+import org.zephyrmist.browser.Chromium;
 
 /** Makes docs/screenshots/ from the running demo; called by {@code ./zephyrmist shots}. */
 class Shots {

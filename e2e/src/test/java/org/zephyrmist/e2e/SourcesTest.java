@@ -107,7 +107,7 @@ class SourcesTest {
 
   @Test
   @Order(4)
-  void aVersionGoesOutAsAPackageAndIsKnownWhenItComesBack() {
+  void aVersionGoesOutAsAPackageAndIsKnownWhenItComesBack() throws Exception {
     page.navigate(master + "?version=1");
     button("Package…").click();
     page.getByLabel(Pattern.compile("Common Cartridge 1.1")).check();

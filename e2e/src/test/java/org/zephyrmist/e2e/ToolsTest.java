@@ -43,11 +43,7 @@ class ToolsTest {
 
   @BeforeAll
   static void open() throws Exception {
-    walk =
-        Walk.begin(
-            folder,
-            SHELLS,
-            Map.of(Stage.TOOLS, Stage.toolsAddress(), "ZEPHYRMIST_LOOKSAROUND", "1s"));
+    walk = Walk.begin(folder, SHELLS);
     page = walk.page;
     walk.platform(SHELLS);
     walk.takeIn(Samples.tools(folder, List.of(ROPEWALK, CUEBENCH, TAGOUT, PATTERNROOM)));

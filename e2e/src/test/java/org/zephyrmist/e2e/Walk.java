@@ -8,6 +8,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import java.io.IOException;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.SQLException;
@@ -15,15 +16,21 @@ import java.sql.Statement;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
-import org.zephyrmist.stage.Chromium;
+import org.zephyrmist.browser.Chromium;
+import org.zephyrmist.stage.Caller;
 import org.zephyrmist.stage.Practice;
 import org.zephyrmist.stage.Samples;
 import org.zephyrmist.stage.Stage;
+import tools.jackson.databind.JsonNode;
 
 /** A walk through the started product with one person signed in, and what is met on every page. */
 final class Walk implements AutoCloseable {
   static final String ADDRESS = Stage.address(0);
+  private static final String ROSALIND = "rosalind@larkmoor.example";
+  private static final String PASSWORD = "a-long-password";
   private final Stage stage;
+  private final Caller api = new Caller(ADDRESS);
+  private String edition = "";
   private final Chromium chromium = new Chromium();
   final Page page = chromium.page;
 
@@ -31,28 +38,44 @@ final class Walk implements AutoCloseable {
     this.stage = stage;
   }
 
-  /** An empty installation with its first administrator and a roster of these sections. */
-  static Walk begin(Path folder, List<String> sections) throws Exception {
-    return begin(folder, sections, Map.of());
+  /** Looks again soon at what it waits for; with the practice tools. */
+  private static final Map<String, String> SETTINGS =
+      Map.of(
+          Stage.TOOLS,
+          Stage.toolsAddress(),
+          "ZEPHYRMIST_LOOKSAROUND",
+          "1s",
+          "ZEPHYRMIST_LOOKSIFEMPTY",
+          "1s",
+          "ZEPHYRMIST_LOOKSIFTHERE",
+          "1s");
+
+  /** An empty installation: all walks of a process share one. */
+  static Stage stage() throws Exception {
+    return Stage.shared("e2e", SETTINGS, List.of("-Xmx1g"));
   }
 
   /**
-   * @param settings of the server, as its environment names them
+   * An installation with its first administrator, signed in, and a roster of these sections. What
+   * {@link WholePathTest} does on its way in the browser, walks have done by calls.
    */
-  static Walk begin(Path folder, List<String> sections, Map<String, String> settings)
-      throws Exception {
-    Walk w = new Walk(new Stage("e2e", settings, List.of("-Xmx512m")).open(1));
-    Page page = w.page;
-    page.navigate(ADDRESS);
-    page.getByLabel("Your name").fill("Rosalind Achterberg");
-    page.getByLabel("Mail address").fill("rosalind@larkmoor.example");
-    page.getByLabel(Pattern.compile("Password")).fill("a-long-password");
-    w.button("Begin").click();
-    assertThat(page.getByText("Four steps to the first delivery")).isVisible();
-    page.navigate(ADDRESS + "/college");
-    page.getByLabel("OneRoster bundle").setInputFiles(Samples.roster(folder, sections));
-    w.button("Take this roster in").click();
-    assertThat(page.getByText("Taken in:")).isVisible();
+  static Walk begin(Path folder, List<String> sections) throws Exception {
+    Walk w = new Walk(stage());
+    w.api.get("/api/ready");
+    w.api.post(
+        "/api/first-person",
+        Map.of(
+            "name",
+            "Rosalind Achterberg",
+            "email",
+            ROSALIND,
+            "role",
+            "ADMINISTRATOR",
+            "password",
+            PASSWORD));
+    w.api.signIn(ROSALIND, PASSWORD);
+    w.api.roster(Samples.roster(folder, sections));
+    w.chromium.signIn(ADDRESS, ROSALIND, PASSWORD);
     return w;
   }
 
@@ -63,7 +86,6 @@ final class Walk implements AutoCloseable {
       assertThat(chromium.errors).isEmpty();
     } finally {
       chromium.close();
-      stage.close();
     }
   }
 
@@ -116,29 +138,53 @@ final class Walk implements AutoCloseable {
   /** Names the practice platform, on which there are shells for these sections. */
   void platform(List<String> shells) {
     new Practice().makeShells(shells);
-    page.navigate(ADDRESS + "/college");
-    page.getByLabel("Name").first().fill("Practice platform");
-    page.getByLabel("Address", new Page.GetByLabelOptions().setExact(true))
-        .fill(Stage.practiceAddress());
-    page.getByLabel(Pattern.compile("Token")).fill("practice-token");
-    button("Name this platform").click();
-    assertThat(page.getByText(Pattern.compile("holds " + shells.size() + " shells?"))).isVisible();
+    api.post(
+        "/api/platforms",
+        Map.of(
+            "name",
+            "Practice platform",
+            "address",
+            Stage.practiceAddress(),
+            "token",
+            "practice-token"));
   }
 
-  void takeIn(Path file) {
-    page.navigate(ADDRESS + "/sources");
-    page.getByLabel("Cartridge file").setInputFiles(file);
-    page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Look inside")).click();
+  /** Takes a cartridge in and looks at its edition. */
+  void takeIn(Path file) throws IOException {
+    String intake =
+        "/api/cartridges/intakes/"
+            + api.upload("/api/cartridges/intakes?fileName=" + file.getFileName(), file)
+                .path("id")
+                .asString();
+    page.waitForCondition(() -> !api.get(intake).path("state").asString().equals("READING"));
+    edition = api.get(intake).path("edition").asString();
+    page.navigate(ADDRESS + "/sources/editions/" + edition);
     assertThat(heading("Reading report")).isVisible();
   }
 
-  /** A master of the edition that is looked at, frozen as version 1; gives its address. */
+  /** A master of the edition that was taken in, frozen as version 1; gives its address. */
   String master() {
-    button("Make it a master").click();
-    page.getByLabel(Pattern.compile("LGT 110")).check();
-    button("Make master LGT 110").click();
+    String course = "";
+    for (JsonNode c : api.get("/api/courses")) {
+      course = c.path("code").asString().equals("LGT 110") ? c.path("id").asString() : course;
+    }
+    String id =
+        api.post(
+                "/api/masters",
+                Map.of(
+                    "code",
+                    "LGT 110",
+                    "title",
+                    "Stage Lighting",
+                    "edition",
+                    edition,
+                    "courses",
+                    List.of(course)))
+            .path("id")
+            .asString();
+    api.post("/api/masters/" + id + "/versions", Map.of("note", "As it came"));
+    page.navigate(ADDRESS + "/sources/masters/" + id);
     assertThat(heading("LGT 110 Stage Lighting")).isVisible();
-    freeze(1, "As it came");
     return page.url().replaceAll("\\?.*", "");
   }
 

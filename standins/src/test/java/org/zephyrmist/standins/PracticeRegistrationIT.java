@@ -52,7 +52,7 @@ class PracticeRegistrationIT {
           List.of("https://flyfloor.example/launch"),
           "https://flyfloor.example/keys");
   private final HttpClient client = HttpClient.newHttpClient();
-  private final SigningKey key = SigningKey.generated("p1");
+  private static final SigningKey KEY = SigningKey.generated("p1");
   private HttpServer keys;
   @LocalServerPort int port;
 
@@ -67,7 +67,7 @@ class PracticeRegistrationIT {
     keys.createContext(
         "/keys",
         x -> {
-          byte[] set = key.publicSet().getBytes(StandardCharsets.UTF_8);
+          byte[] set = KEY.publicSet().getBytes(StandardCharsets.UTF_8);
           x.sendResponseHeaders(200, set.length);
           x.getResponseBody().write(set);
           x.close();
@@ -138,7 +138,7 @@ class PracticeRegistrationIT {
   private HttpResponse<String> launched(AuthenticationRequest a, Map<String, Object> claims)
       throws Exception {
     return post(
-        "/at/flyfloor.example/launch", Map.of("id_token", key.signed(claims), "state", a.state()));
+        "/at/flyfloor.example/launch", Map.of("id_token", KEY.signed(claims), "state", a.state()));
   }
 
   @Test

@@ -61,15 +61,35 @@ class DemoDeliveries {
     this.people = people;
   }
 
+  /** Sections that get one version of a master. */
+  record To(UUID master, int number, List<UUID> sections) {}
+
   void deliver(UUID master, int number, List<UUID> sections, int daysBack)
       throws InterruptedException {
+    deliver(List.of(new To(master, number, sections)), daysBack);
+  }
+
+  /** Several on one day, side by side. */
+  void deliver(List<To> all, int daysBack) throws InterruptedException {
     clock.daysBack(daysBack);
-    UUID id = plan(master, number, sections);
-    confirm(id);
-    bringIn(id);
+    List<UUID> ids = all.stream().map(t -> made(t.master, t.number, t.sections)).toList();
+    for (UUID id : ids) {
+      await(id, DeliveryState.PLANNING);
+      confirmed(id);
+    }
+    for (UUID id : ids) {
+      await(id, DeliveryState.RUNNING);
+    }
+    bringIn(ids);
   }
 
   UUID plan(UUID master, int number, List<UUID> sections) throws InterruptedException {
+    UUID id = made(master, number, sections);
+    await(id, DeliveryState.PLANNING);
+    return id;
+  }
+
+  private UUID made(UUID master, int number, List<UUID> sections) {
     UUID version =
         db.select(VERSION.ID)
             .from(VERSION)
@@ -77,32 +97,35 @@ class DemoDeliveries {
             .and(VERSION.NUMBER.eq(number))
             .fetchSingle()
             .value1();
-    UUID id =
-        deliveries.make(
-            version,
-            sections,
-            new Deliveries.Order(PartsChoice.EVERYTHING, Choices.SAFE),
-            people.loadUserByUsername("ines@larkmoor.example"));
-    await(id, DeliveryState.PLANNING);
-    return id;
+    return deliveries.make(
+        version,
+        sections,
+        new Deliveries.Order(PartsChoice.EVERYTHING, Choices.SAFE),
+        people.loadUserByUsername("ines@larkmoor.example"));
   }
 
   void confirm(UUID id) throws InterruptedException {
-    runs.confirm(
-        id, Optional.empty(), Tell.NOBODY, "", people.loadUserByUsername("ines@larkmoor.example"));
+    confirmed(id);
     await(id, DeliveryState.RUNNING);
   }
 
+  private void confirmed(UUID id) {
+    runs.confirm(
+        id, Optional.empty(), Tell.NOBODY, "", people.loadUserByUsername("ines@larkmoor.example"));
+  }
+
   /** Whoever works where there is no interface brings the packages in and says so. */
-  private void bringIn(UUID delivery) throws InterruptedException {
+  private void bringIn(List<UUID> ids) throws InterruptedException {
     kept.broughtIn(
-        db.select(DELIVERY_LINE.SECTION_ID)
+        db.selectDistinct(DELIVERY_LINE.SECTION_ID)
             .from(DELIVERY_LINE)
-            .where(DELIVERY_LINE.DELIVERY_ID.eq(delivery))
+            .where(DELIVERY_LINE.DELIVERY_ID.in(ids))
             .and(DELIVERY_LINE.WAITS_FOR.eq(WaitsFor.PACKAGE))
             .fetch(DELIVERY_LINE.SECTION_ID));
     queue.put(RunLine.NAME, goingOn.ready());
-    await(delivery, DeliveryState.RUNNING);
+    for (UUID id : ids) {
+      await(id, DeliveryState.RUNNING);
+    }
   }
 
   void await(UUID delivery, DeliveryState state) throws InterruptedException {

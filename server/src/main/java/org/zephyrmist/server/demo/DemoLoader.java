@@ -58,6 +58,7 @@ class DemoLoader implements ApplicationRunner {
   private final DemoTools tools;
   private final DemoCalendars calendars;
   private final DemoSpring spring;
+  private final DemoMaking making;
   private final Queue queue;
   private final Events events;
   private final Workspace workspace;
@@ -78,6 +79,7 @@ class DemoLoader implements ApplicationRunner {
       DemoTools tools,
       DemoCalendars calendars,
       DemoSpring spring,
+      DemoMaking making,
       Queue queue,
       Events events,
       Workspace workspace) {
@@ -96,6 +98,7 @@ class DemoLoader implements ApplicationRunner {
     this.tools = tools;
     this.calendars = calendars;
     this.spring = spring;
+    this.making = making;
     this.queue = queue;
     this.events = events;
     this.workspace = workspace;
@@ -126,25 +129,44 @@ class DemoLoader implements ApplicationRunner {
     for (DemoCourse c : courses) {
       made.put(c.code(), masters.master(c));
     }
-    masters.stock();
-    UUID outcomes = masters.outcomes();
-    weeks.frameWeeks(frame);
-    weeks.courseWeeks(made, courses);
-    weeks.outcomesWeek(outcomes);
-    weeks.instructorsAtWork();
-    weeks.open(made.get("LGT 110"));
-    weeks.packagesWait(made.get("LGT 110"));
-    sets.make(made.get("SND 120"));
-    spring.make(college, frame, made);
-    clock.daysBack(1);
-    inWork.light(made.get("LGT 110"), courses);
-    clock.daysBack(0);
-    tools.make();
-    queue.put(
-        ReadSection.NAME,
-        db.select(SECTION.ID).from(SECTION).where(SECTION.SHELL.isNotNull()).fetch(SECTION.ID));
-    events.add(null, MADE, "Larkmoor College of Stagecraft", "");
-    LOG.info("Demo data made in {} s", (System.nanoTime() - start) / 1_000_000_000);
+    LOG.info("First page of the demo after {} s", DemoMaking.seconds(start));
+    making.begin(pastWeeks(college, frame, made, courses));
+  }
+
+  /** What came after the sources were there, in its order. */
+  private List<DemoMaking.Week> pastWeeks(
+      DemoRoster college, UUID frame, Map<String, UUID> made, List<DemoCourse> courses) {
+    return List.of(
+        () -> weeks.frameArrives(frame),
+        () -> weeks.coursesArrive(made, courses),
+        () -> weeks.nightDesk(frame),
+        () -> weeks.secondVersions(made, courses),
+        () -> weeks.noEarbuds(frame),
+        () -> weeks.thirdVersions(made, courses),
+        () -> {
+          masters.stock();
+          weeks.outcomesWeek(masters.outcomes());
+          weeks.instructorsAtWork();
+          weeks.open(made.get("LGT 110"));
+          weeks.packagesWait(made.get("LGT 110"));
+        },
+        () -> {
+          sets.make(made.get("SND 120"));
+          spring.make(college, frame, made);
+        },
+        () -> {
+          clock.daysBack(1);
+          inWork.light(made.get("LGT 110"), courses);
+          clock.daysBack(0);
+          tools.make();
+          queue.put(
+              ReadSection.NAME,
+              db.select(SECTION.ID)
+                  .from(SECTION)
+                  .where(SECTION.SHELL.isNotNull())
+                  .fetch(SECTION.ID));
+          events.add(null, MADE, "Larkmoor College of Stagecraft", "");
+        });
   }
 
   /** The third campus has a platform of its own, which nobody can ask. */

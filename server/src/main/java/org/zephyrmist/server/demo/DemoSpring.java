@@ -46,12 +46,17 @@ class DemoSpring {
     shells.make(college.sections().stream().filter(s -> s.term().equals("t2")).toList());
     platforms.tieAll();
     deliveries.deliver(frame, newest(frame), deliveries.sections("%", "t2-%"), 2);
-    for (Map.Entry<String, UUID> course : courses.entrySet()) {
-      if (!course.getKey().equals("SAF 100")) { // somebody has forgotten it
-        List<UUID> to = deliveries.sections(course.getKey(), "t2-%");
-        deliveries.deliver(course.getValue(), newest(course.getValue()), to, 2);
-      }
-    }
+    deliveries.deliver(
+        courses.entrySet().stream()
+            .filter(c -> !c.getKey().equals("SAF 100")) // somebody has forgotten it
+            .map(
+                c ->
+                    new DemoDeliveries.To(
+                        c.getValue(),
+                        newest(c.getValue()),
+                        deliveries.sections(c.getKey(), "t2-%")))
+            .toList(),
+        2);
     clock.daysBack(1);
     LocalDate first =
         db.select(TERM.FIRST_DAY).from(TERM).where(TERM.SOURCED_ID.eq("t2")).fetchSingle().value1();

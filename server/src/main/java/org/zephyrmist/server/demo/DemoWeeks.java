@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.function.Function;
 import org.jooq.DSLContext;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
@@ -48,10 +49,15 @@ class DemoWeeks {
     this.people = people;
   }
 
-  void frameWeeks(UUID frame) throws InterruptedException {
-    List<UUID> all = deliveries.sections("%", "t1-%");
-    List<UUID> most = DemoDeliveries.except(all, 18);
-    deliveries.deliver(frame, 1, most, 77);
+  private List<UUID> most() {
+    return DemoDeliveries.except(deliveries.sections("%", "t1-%"), 18);
+  }
+
+  void frameArrives(UUID frame) throws InterruptedException {
+    deliveries.deliver(frame, 1, most(), 77);
+  }
+
+  void nightDesk(UUID frame) throws InterruptedException {
     clock.daysBack(60);
     drafts.rewrite(
         frame,
@@ -60,7 +66,10 @@ class DemoWeeks {
         "counsellors, and since October the night desk at Quay:");
     masters.freeze(
         frame, "Night desk at Quay", people.loadUserByUsername("teodor@larkmoor.example"));
-    deliveries.deliver(frame, 2, DemoDeliveries.except(most, 4), 58);
+    deliveries.deliver(frame, 2, DemoDeliveries.except(most(), 4), 58);
+  }
+
+  void noEarbuds(UUID frame) throws InterruptedException {
     clock.daysBack(30);
     drafts.change(
         frame,
@@ -75,55 +84,81 @@ class DemoWeeks {
         end);
     masters.freeze(
         frame, "No earbuds; records", people.loadUserByUsername("teodor@larkmoor.example"));
-    deliveries.deliver(frame, 3, DemoDeliveries.except(DemoDeliveries.except(most, 4), 30), 28);
+    deliveries.deliver(frame, 3, DemoDeliveries.except(DemoDeliveries.except(most(), 4), 30), 28);
     clock.daysBack(2);
     drafts.change(frame, "Strike", "<p>Lockers are emptied by noon of the last day.</p>");
   }
 
-  void courseWeeks(Map<String, UUID> made, List<DemoCourse> courses) throws InterruptedException {
+  void coursesArrive(Map<String, UUID> made, List<DemoCourse> courses) throws InterruptedException {
+    deliveries.deliver(each(courses, made, 1, this::first), 74);
+  }
+
+  void secondVersions(Map<String, UUID> made, List<DemoCourse> courses)
+      throws InterruptedException {
+    clock.daysBack(50);
     for (DemoCourse c : courses) {
-      UUID id = made.get(c.code());
-      List<UUID> all = deliveries.sections(c.code(), "t1-%");
-      List<UUID> first = DemoDeliveries.except(all, all.size() / 12 + 1);
-      deliveries.deliver(id, 1, first, 74);
-      clock.daysBack(50);
-      drafts.rewrite(
-          id,
-          "Reading: " + DemoDrafts.lower(c.weeks().get(0).title()),
-          "<p>Print the",
-          "<p>Read it twice; the second time aloud.</p><p>Print the");
-      drafts.remove(id, "Further: " + DemoDrafts.lower(c.weeks().get(1).title()));
-      masters.freeze(
-          id,
-          "Week 1 rewritten, a dead link removed",
-          people.loadUserByUsername("teodor@larkmoor.example"));
-      deliveries.deliver(id, 2, DemoDeliveries.except(first, 3), 48);
-      clock.daysBack(24);
-      drafts.exerciseThree(id, c);
-      String third = "Reading: " + DemoDrafts.lower(c.weeks().get(2).title());
-      drafts.rewrite(
-          id, third, "2,400 watts", "1,920 watts in steady use: plan to 80 % of its rating");
-      drafts.rewrite(id, third, "Print the", "Print two of the");
-      ItemKey week = drafts.find(id, "Week 4 · " + c.weeks().get(3).title());
-      drafts.add(
-          drafts.draft(id),
-          Kind.PAGE,
-          "Checklist for week 4",
-          "<p>Card, gloves, pencil, question.</p>",
-          week);
-      masters.freeze(
-          id,
-          "Corrected week 3, a checklist",
-          people.loadUserByUsername("teodor@larkmoor.example"));
+      secondVersion(made.get(c.code()), c);
+    }
+    deliveries.deliver(each(courses, made, 2, c -> DemoDeliveries.except(first(c), 3)), 48);
+  }
+
+  void thirdVersions(Map<String, UUID> made, List<DemoCourse> courses) throws InterruptedException {
+    clock.daysBack(24);
+    for (DemoCourse c : courses) {
+      thirdVersion(made.get(c.code()), c);
     }
     someEdits(made);
-    for (DemoCourse c : courses) {
-      List<UUID> all = deliveries.sections(c.code(), "t1-%");
-      List<UUID> first = DemoDeliveries.except(all, all.size() / 12 + 1);
-      List<UUID> third =
-          DemoDeliveries.except(DemoDeliveries.except(first, 3), Math.max(2, all.size() / 4));
-      deliveries.deliver(made.get(c.code()), 3, third, 21);
-    }
+    deliveries.deliver(each(courses, made, 3, this::third), 21);
+  }
+
+  private static List<DemoDeliveries.To> each(
+      List<DemoCourse> courses,
+      Map<String, UUID> made,
+      int number,
+      Function<DemoCourse, List<UUID>> sections) {
+    return courses.stream()
+        .map(c -> new DemoDeliveries.To(made.get(c.code()), number, sections.apply(c)))
+        .toList();
+  }
+
+  private List<UUID> first(DemoCourse c) {
+    List<UUID> all = deliveries.sections(c.code(), "t1-%");
+    return DemoDeliveries.except(all, all.size() / 12 + 1);
+  }
+
+  private List<UUID> third(DemoCourse c) {
+    int all = deliveries.sections(c.code(), "t1-%").size();
+    return DemoDeliveries.except(DemoDeliveries.except(first(c), 3), Math.max(2, all / 4));
+  }
+
+  private void secondVersion(UUID id, DemoCourse c) {
+    drafts.rewrite(
+        id,
+        "Reading: " + DemoDrafts.lower(c.weeks().get(0).title()),
+        "<p>Print the",
+        "<p>Read it twice; the second time aloud.</p><p>Print the");
+    drafts.remove(id, "Further: " + DemoDrafts.lower(c.weeks().get(1).title()));
+    masters.freeze(
+        id,
+        "Week 1 rewritten, a dead link removed",
+        people.loadUserByUsername("teodor@larkmoor.example"));
+  }
+
+  private void thirdVersion(UUID id, DemoCourse c) {
+    drafts.exerciseThree(id, c);
+    String third = "Reading: " + DemoDrafts.lower(c.weeks().get(2).title());
+    drafts.rewrite(
+        id, third, "2,400 watts", "1,920 watts in steady use: plan to 80 % of its rating");
+    drafts.rewrite(id, third, "Print the", "Print two of the");
+    ItemKey week = drafts.find(id, "Week 4 · " + c.weeks().get(3).title());
+    drafts.add(
+        drafts.draft(id),
+        Kind.PAGE,
+        "Checklist for week 4",
+        "<p>Card, gloves, pencil, question.</p>",
+        week);
+    masters.freeze(
+        id, "Corrected week 3, a checklist", people.loadUserByUsername("teodor@larkmoor.example"));
   }
 
   /** Instructors change things before version 3 comes. */

@@ -7,6 +7,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.Set;
 import java.util.UUID;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -22,8 +23,10 @@ import org.springframework.web.bind.annotation.RestController;
 class PeopleApi {
   private final People people;
   private final Events events;
+  private final ObjectProvider<Making> making;
 
-  PeopleApi(People people, Events events) {
+  PeopleApi(People people, Events events, ObjectProvider<Making> making) {
+    this.making = making;
     this.people = people;
     this.events = events;
   }
@@ -37,11 +40,15 @@ class PeopleApi {
       @NotBlank @Size(min = 10, max = 72) String password,
       Set<UUID> programs) {}
 
-  record Ready(@NotNull boolean needsFirstPerson) {}
+  /**
+   * @param making how far data are that come by themselves; none when all are there
+   */
+  record Ready(@NotNull boolean needsFirstPerson, Making.Far making) {}
 
   @GetMapping("/ready")
   Ready ready() {
-    return new Ready(people.nobody());
+    Making.Far far = making.stream().flatMap(m -> m.far().stream()).findFirst().orElse(null);
+    return new Ready(people.nobody(), far);
   }
 
   @GetMapping("/me")

@@ -21,7 +21,7 @@ class RegistrationIT extends ToolsStage {
 
   @BeforeEach
   void tools() throws Exception {
-    PracticeTools.start();
+    PracticeTools.start(POSTGRES, DATABASE);
     PracticeTools.knobs(FLYFLOOR, false, 0, 0, "");
     String own = "http://127.0.0.1:" + port;
     PracticeTools.platform(

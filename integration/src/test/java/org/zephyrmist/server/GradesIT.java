@@ -23,7 +23,7 @@ class GradesIT extends ToolsStage {
 
   @Test
   void aTaskIsDoneInAToolAndItsGradeComesBackSigned() throws Exception {
-    PracticeTools.start();
+    PracticeTools.start(POSTGRES, DATABASE);
     PracticeTools.key(HOST, "larkmoor", "practice");
     PracticeTools.knobs(HOST, false, 0, 0, "");
     UUID connection =

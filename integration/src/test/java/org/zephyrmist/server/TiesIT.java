@@ -20,7 +20,7 @@ class TiesIT extends ToolsStage {
 
   @BeforeEach
   void tools() throws Exception {
-    PracticeTools.start();
+    PracticeTools.start(POSTGRES, DATABASE);
     PracticeTools.key(CUEBENCH, "larkmoor", "practice");
   }
 

@@ -1,56 +1,49 @@
 package org.zephyrmist.server;
 
-import java.io.IOException;
 import java.net.URI;
 import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import org.zephyrmist.stage.Ports;
+import org.zephyrmist.stage.Postgres;
+import org.zephyrmist.stage.Program;
 
 /** The practice tools, as a process of their own, started once for all tests that need them. */
 final class PracticeTools {
-  static final String ADDRESS = "http://127.0.0.1:18093";
+  private static final int PORT = Ports.free();
+  static final String ADDRESS = "http://127.0.0.1:" + PORT;
   private static final HttpClient CLIENT = HttpClient.newHttpClient();
-  private static Process process;
+  private static Program program;
 
   private PracticeTools() {}
 
-  static synchronized void start() throws Exception {
-    if (process != null) {
+  static synchronized void start(Postgres in, String database) throws Exception {
+    if (program != null) {
       return;
     }
-    ProcessBuilder b =
-        new ProcessBuilder(
-            ProcessHandle.current().info().command().orElse("java"),
-            "-Xmx200m",
-            "-jar",
-            Path.of(System.getProperty("root"), "standins/target/standins-1-app.jar").toString());
-    b.environment().put("STANDINS_WHAT", "tools");
-    b.environment().put("STANDINS_POOL", "4");
-    b.environment().put("STANDINS_PORT", "18093");
-    b.environment()
-        .put("STANDINS_DB_URL", Postgres.url("zephyrmist_it") + "?currentSchema=practice");
-    b.environment().put("STANDINS_DB_USER", Postgres.USER);
-    b.environment().put("STANDINS_DB_PASSWORD", Postgres.PASSWORD);
-    b.redirectErrorStream(true).redirectOutput(Path.of("target/practice-tools.log").toFile());
-    process = b.start();
-    Runtime.getRuntime().addShutdownHook(new Thread(process::destroy));
-    for (int i = 0; i < 300; i++) {
-      try {
-        if (call("GET", "/", null, "").statusCode() == 200) {
-          return;
-        }
-      } catch (IOException notUpYet) {
-        Thread.sleep(200);
-      }
-    }
-    throw new IllegalStateException("The practice tools did not start; target/practice-tools.log");
+    Map<String, String> settings =
+        Map.of(
+            "STANDINS_WHAT",
+            "tools",
+            "STANDINS_POOL",
+            "4",
+            "STANDINS_PORT",
+            String.valueOf(PORT),
+            "STANDINS_DB_URL",
+            database + "?currentSchema=practice",
+            "STANDINS_DB_USER",
+            Postgres.ROLE,
+            "STANDINS_DB_PASSWORD",
+            in.password());
+    program = Program.start("standins", "it-tools" + PORT, List.of("-Xmx200m"), settings);
+    program.await(ADDRESS + "/");
   }
 
   private static HttpResponse<String> call(String method, String path, String type, String body)

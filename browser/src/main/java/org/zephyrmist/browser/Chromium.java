@@ -1,4 +1,4 @@
-package org.zephyrmist.stage;
+package org.zephyrmist.browser;
 
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
@@ -11,7 +11,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 
-/** Debian's Chromium, at the size the interface is judged by. */
+/**
+ * Debian’s headless Chromium, without the windows of a whole browser, at the size the interface is
+ * judged by.
+ */
 public final class Chromium implements AutoCloseable {
   /** Milliseconds that a busy machine may take for anything a person would wait for. */
   private static final int PATIENCE = 60_000;
@@ -24,7 +27,7 @@ public final class Chromium implements AutoCloseable {
           .chromium()
           .launch(
               new BrowserType.LaunchOptions()
-                  .setExecutablePath(Path.of("/usr/bin/chromium"))
+                  .setExecutablePath(Path.of("/usr/bin/chromium-headless-shell"))
                   .setArgs(
                       List.of(
                           "--no-sandbox",

@@ -31,7 +31,7 @@ class ToolsIT extends ToolsStage {
 
   @BeforeAll
   static void tools() throws Exception {
-    PracticeTools.start();
+    PracticeTools.start(POSTGRES, DATABASE);
     PracticeTools.key(CUEBENCH, "larkmoor", "practice");
     PracticeTools.key(ROPEWALK, "larkmoor", "practice");
     PracticeTools.knobs(TAGOUT, false, 0, 0, "");
@@ -351,7 +351,7 @@ class ToolsIT extends ToolsStage {
   @Test
   void testsTellWhoIsLetInAndAToolThatStoppedIsOneEvent() throws Exception {
     String host = "earshot.example";
-    PracticeTools.start();
+    PracticeTools.start(POSTGRES, DATABASE);
     List<UUID> to = delivered("TL7", new String[] {host}, "lgt-th1", "lgt-th2", "lgt-th3");
     for (String shell : List.of("lgt-th1", "lgt-th2")) {
       PracticeTools.courseKey(host, "k-" + shell, "s", "ea-" + shell);

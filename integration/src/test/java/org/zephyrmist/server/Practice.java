@@ -7,24 +7,25 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.security.MessageDigest;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
+import org.zephyrmist.stage.Ports;
+import org.zephyrmist.stage.Postgres;
+import org.zephyrmist.stage.Program;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The real practice platform, as a process of its own, started once for all tests. */
 final class Practice {
-  private static final int PORT = 18_091;
-  static final int SMTP_PORT = 18_092;
+  private static final int PORT = Ports.free();
+  static final int SMTP_PORT = Ports.free();
   private static final HttpClient CLIENT = HttpClient.newHttpClient();
   private static final JsonMapper JSON = new JsonMapper();
-  private static Process process;
+  private static Program program;
 
   private Practice() {}
 
@@ -32,39 +33,27 @@ final class Practice {
     return "http://127.0.0.1:" + PORT;
   }
 
-  static synchronized void start(String database) {
-    if (process != null) {
+  static synchronized void start(Postgres in, String database) {
+    if (program != null) {
       return;
     }
-    Path jar = Path.of(System.getProperty("root"), "standins/target/standins-1-app.jar");
-    if (!Files.exists(jar)) {
-      throw new IllegalStateException("Build the stand-ins first: " + jar);
-    }
-    ProcessBuilder b =
-        new ProcessBuilder(
-            ProcessHandle.current().info().command().orElse("java"),
-            "-Xmx300m",
-            "-jar",
-            jar.toString());
-    b.environment().put("STANDINS_PORT", String.valueOf(PORT));
-    b.environment().put("STANDINS_SMTP_PORT", String.valueOf(SMTP_PORT));
-    b.environment().put("STANDINS_TOOLS", PracticeTools.ADDRESS);
-    b.environment().put("STANDINS_DB_URL", database + "?currentSchema=practice");
-    b.environment().put("STANDINS_DB_USER", Postgres.USER);
-    b.environment().put("STANDINS_DB_PASSWORD", Postgres.PASSWORD);
-    b.redirectErrorStream(true).redirectOutput(Path.of("target/practice.log").toFile());
+    Map<String, String> settings =
+        Map.of(
+            "STANDINS_PORT",
+            String.valueOf(PORT),
+            "STANDINS_SMTP_PORT",
+            String.valueOf(SMTP_PORT),
+            "STANDINS_TOOLS",
+            PracticeTools.ADDRESS,
+            "STANDINS_DB_URL",
+            database + "?currentSchema=practice",
+            "STANDINS_DB_USER",
+            Postgres.ROLE,
+            "STANDINS_DB_PASSWORD",
+            in.password());
     try {
-      process = b.start();
-      Runtime.getRuntime().addShutdownHook(new Thread(process::destroy));
-      for (int i = 0; i < 300; i++) {
-        try {
-          get("/api/shells");
-          return;
-        } catch (IOException e) {
-          Thread.sleep(200);
-        }
-      }
-      throw new IllegalStateException("The practice platform did not start; target/practice.log");
+      program = Program.start("standins", "it-practice" + PORT, List.of("-Xmx300m"), settings);
+      program.await(address() + "/");
     } catch (IOException | InterruptedException e) {
       throw new IllegalStateException(e);
     }

@@ -20,6 +20,7 @@ import org.springframework.boot.test.web.server.LocalServerPort;
 import org.springframework.test.annotation.DirtiesContext;
 import org.springframework.test.context.DynamicPropertyRegistry;
 import org.springframework.test.context.DynamicPropertySource;
+import org.zephyrmist.stage.Postgres;
 
 /** The database goes away and comes back: told in seconds, and nothing is HTML. */
 @SpringBootTest(webEnvironment = WebEnvironment.RANDOM_PORT)
@@ -57,7 +58,7 @@ class OutageIT {
             in.close();
             continue;
           }
-          Socket out = new Socket("127.0.0.1", Integer.parseInt(System.getProperty("pg.port")));
+          Socket out = new Socket("127.0.0.1", ServerIT.POSTGRES.port());
           open.add(in);
           open.add(out);
           start(() -> pass(in, out));
@@ -91,12 +92,12 @@ class OutageIT {
 
   @DynamicPropertySource
   static void settings(DynamicPropertyRegistry r) {
-    Postgres.fresh("zephyrmist_outage");
+    ServerIT.POSTGRES.fresh("zephyrmist_outage");
     r.add(
         "spring.datasource.url",
         () -> "jdbc:postgresql://127.0.0.1:" + WIRE.server.getLocalPort() + "/zephyrmist_outage");
-    r.add("spring.datasource.username", () -> Postgres.USER);
-    r.add("spring.datasource.password", () -> Postgres.PASSWORD);
+    r.add("spring.datasource.username", () -> Postgres.ROLE);
+    r.add("spring.datasource.password", ServerIT.POSTGRES::password);
     r.add("zephyrmist.secret", () -> "only for tests, only for tests, only for tests");
   }
 

@@ -14,15 +14,17 @@ import org.junit.jupiter.api.Test;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.Step;
 import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.stage.Postgres;
 
 /** What earlier versions of the schema held is still there in the newest. */
 class MigrationIT {
+  private static final Postgres POSTGRES = Postgres.shared();
   private static final String DATABASE = "zephyrmist_migration";
   private static final String ZEROS = "decode(repeat('00', 192), 'hex')";
 
   private static void migrate(String to) {
     Flyway.configure()
-        .dataSource(Postgres.url(DATABASE), Postgres.USER, Postgres.PASSWORD)
+        .dataSource(POSTGRES.url(DATABASE), Postgres.ROLE, POSTGRES.password())
         .locations("classpath:db/migration")
         .target(to)
         .load()
@@ -100,9 +102,9 @@ class MigrationIT {
 
   @Test
   void aHoldingThatAnotherMasterTookAwayComesBackAndItsSectionIsReadAgain() throws Exception {
-    Postgres.fresh(DATABASE);
+    POSTGRES.fresh(DATABASE);
     migrate("6");
-    try (Connection c = Postgres.connect(DATABASE);
+    try (Connection c = POSTGRES.connect(DATABASE);
         Statement s = c.createStatement()) {
       twoMastersOfOneKey(s);
       migrate("latest");
@@ -117,9 +119,9 @@ class MigrationIT {
 
   @Test
   void whatWasRetiredStaysAway() throws Exception {
-    Postgres.fresh(DATABASE);
+    POSTGRES.fresh(DATABASE);
     migrate("6");
-    try (Connection c = Postgres.connect(DATABASE);
+    try (Connection c = POSTGRES.connect(DATABASE);
         Statement s = c.createStatement()) {
       twoMastersOfOneKey(s);
       s.execute(receipt(10, "RETIRED", "first"));
@@ -139,11 +141,11 @@ class MigrationIT {
 
   @Test
   void aLocalTimeWithSecondsBecomesTheOneWithoutWhereverItIsKept() throws Exception {
-    Postgres.fresh(DATABASE);
+    POSTGRES.fresh(DATABASE);
     migrate("9");
     String old = "{\"due\":\"2026-10-05T18:00:00\",\"opens\":\"2026-09-05T08:30\"}";
     String now = "{\"due\":\"2026-10-05T18:00\",\"opens\":\"2026-09-05T08:30\"}";
-    try (Connection c = Postgres.connect(DATABASE);
+    try (Connection c = POSTGRES.connect(DATABASE);
         Statement s = c.createStatement()) {
       s.execute("insert into body values (" + sha256(old) + ", '" + old + "')");
       s.execute("insert into tree values (" + id(1) + ")");
@@ -160,10 +162,10 @@ class MigrationIT {
 
   @Test
   void whatAPlannedStepBecomesIsTheVersionsInWhatItWrites() throws Exception {
-    Postgres.fresh(DATABASE);
+    POSTGRES.fresh(DATABASE);
     migrate("6");
     String ones = "decode(repeat('11', 192), 'hex')";
-    try (Connection c = Postgres.connect(DATABASE);
+    try (Connection c = POSTGRES.connect(DATABASE);
         Statement s = c.createStatement()) {
       twoMastersOfOneKey(s);
       s.execute(
@@ -192,14 +194,14 @@ class MigrationIT {
 
   @Test
   void everyWordOfTheApplicationIsAWordOfTheDatabase() throws Exception {
-    Postgres.fresh(DATABASE);
+    POSTGRES.fresh(DATABASE);
     migrate("latest");
     Map<String, Enum<?>[]> words =
         Map.of(
             "item_kind", Kind.values(),
             "step_kind", StepKind.values(),
             "step_reason", Step.Reason.values());
-    try (Connection c = Postgres.connect(DATABASE);
+    try (Connection c = POSTGRES.connect(DATABASE);
         Statement s = c.createStatement()) {
       for (Map.Entry<String, Enum<?>[]> domain : words.entrySet()) {
         for (Enum<?> word : domain.getValue()) {

@@ -20,27 +20,33 @@ import org.zephyrmist.server.people.People;
 import org.zephyrmist.server.people.Programs;
 import org.zephyrmist.server.people.Role;
 import org.zephyrmist.server.platform.Platforms;
+import org.zephyrmist.stage.Postgres;
 import tools.jackson.databind.JsonNode;
 
 /** The server over HTTP, on a database of its own, with the real practice platform. */
 @SpringBootTest(webEnvironment = WebEnvironment.RANDOM_PORT)
 abstract class ServerIT {
   static final String PASSWORD = "a-long-password";
-  private static final String DATABASE = Postgres.fresh("zephyrmist_it");
+  static final Postgres POSTGRES = Postgres.shared();
+
+  /** Of this process alone: another one runs other tests beside it. */
+  static final String DATABASE = POSTGRES.fresh("zephyrmist_it" + System.getProperty("fork", ""));
+
   @LocalServerPort int port;
   @Autowired DSLContext db;
   @Autowired People people;
   @Autowired Programs programs;
   @Autowired Platforms platforms;
+  private static SignedIn signedIn;
   Caller coordinator;
   Caller administrator;
 
   @DynamicPropertySource
   static void settings(DynamicPropertyRegistry r) {
-    Practice.start(DATABASE);
+    Practice.start(POSTGRES, DATABASE);
     r.add("spring.datasource.url", () -> DATABASE);
-    r.add("spring.datasource.username", () -> Postgres.USER);
-    r.add("spring.datasource.password", () -> Postgres.PASSWORD);
+    r.add("spring.datasource.username", () -> Postgres.ROLE);
+    r.add("spring.datasource.password", POSTGRES::password);
     r.add("zephyrmist.secret", () -> "only for tests, only for tests, only for tests");
     r.add("zephyrmist.describe", () -> "true");
     r.add("zephyrmist.practice-address", Practice::address);
@@ -67,9 +73,19 @@ abstract class ServerIT {
       people.admit("admin@x.example", "Rosalind", Role.ADMINISTRATOR, PASSWORD);
       people.admit("coordinator@x.example", "Ines", Role.COORDINATOR, PASSWORD);
     }
-    administrator = new Caller(port).signIn("admin@x.example", PASSWORD);
-    coordinator = new Caller(port).signIn("coordinator@x.example", PASSWORD);
+    if (signedIn == null || signedIn.test != getClass()) {
+      signedIn =
+          new SignedIn(
+              getClass(),
+              new Caller(port).signIn("admin@x.example", PASSWORD),
+              new Caller(port).signIn("coordinator@x.example", PASSWORD));
+    }
+    administrator = signedIn.administrator;
+    coordinator = signedIn.coordinator;
   }
+
+  /** Passwords are slow to check on purpose: once for a class. */
+  private record SignedIn(Class<?> test, Caller administrator, Caller coordinator) {}
 
   /** Somebody else, who reaches these programs. */
   Caller another(String email, Role role, String... reached) {
