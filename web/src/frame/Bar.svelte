@@ -97,8 +97,9 @@
       </select>
     {/if}
     <Search />
-    <Making />
-    {#if running.length}
+    {#if session.making}
+      <Making /> <!-- what runs then is of it -->
+    {:else if running.length}
       <a
         class="work"
         href={running.length === 1 ? '/deliveries/' + running[0].id : '/deliveries'}

@@ -8,14 +8,20 @@
 </script>
 
 {#if far?.failed}
-  <p role="status" class="quiet">
-    The demo college could not be made to its end. Its weeks after part {far.done} are missing;
-    <code>./zephyrmist reset</code>, then <code>start</code>, makes it anew.
+  <p
+    role="status"
+    class="quiet far"
+    class:wide
+    title="Its weeks after part {far.done} are missing; ./zephyrmist reset, then start, makes it anew"
+  >
+    {#if wide}The demo college could not be made to its end: ./zephyrmist reset, then start, makes
+      it anew.{:else}demo not finished{/if}
   </p>
 {:else if far}
   <p
     role="status"
     class="quiet far"
+    class:wide
     title="Its past weeks come one after the other; look around meanwhile"
   >
     <Ring done={far.done} of={far.of} />
@@ -30,5 +36,8 @@
     gap: 6px;
     align-items: center;
     white-space: nowrap;
+  }
+  .wide {
+    white-space: normal;
   }
 </style>
