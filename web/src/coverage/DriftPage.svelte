@@ -3,6 +3,7 @@
   import HandFrame from '../frame/HandFrame.svelte';
   import Trouble from '../frame/Trouble.svelte';
   import { hand } from '../frame/hand.svelte';
+  import { heard } from '../frame/heard';
   import { keyList } from '../frame/keys.svelte';
   import { place } from '../frame/place.svelte';
   import { session } from '../frame/session.svelte';
@@ -22,19 +23,23 @@
   keyList.of = [];
 
   $effect(() => {
-    const params = { path: { id } };
-    void got(api.GET('/api/masters/{id}', { params })).then(
+    return heard(
+      got(api.GET('/api/masters/{id}', { params: { path: { id } } })),
       (m) => (master = m),
       (e) => (trouble = e),
     );
+  });
+  $effect(() => {
+    const params = { path: { id } };
     if (!session.term) return;
     const query = { term: session.term.id };
-    void got(api.GET('/api/coverage/masters/{id}/drift', { params: { ...params, query } })).then(
-      (l) => (lines = l),
-      (e) => (trouble = e),
-    );
-    void got(api.GET('/api/coverage/masters/{id}/added', { params: { ...params, query } })).then(
-      (a) => (added = a),
+    const both = Promise.all([
+      got(api.GET('/api/coverage/masters/{id}/drift', { params: { ...params, query } })),
+      got(api.GET('/api/coverage/masters/{id}/added', { params: { ...params, query } })),
+    ]);
+    return heard(
+      both,
+      ([l, a]) => ((lines = l), (added = a)),
       (e) => (trouble = e),
     );
   });

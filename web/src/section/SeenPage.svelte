@@ -3,6 +3,7 @@
   import HandFrame from '../frame/HandFrame.svelte';
   import Trouble from '../frame/Trouble.svelte';
   import When from '../frame/When.svelte';
+  import { heard } from '../frame/heard';
   import { keyList } from '../frame/keys.svelte';
   import { place } from '../frame/place.svelte';
   import { kind, many } from '../marks/words';
@@ -24,7 +25,8 @@
   });
   $effect(() => {
     const params = { path: { id }, query: { on, diligent } };
-    got(api.GET('/api/sections/{id}/seen', { params })).then(
+    return heard(
+      got(api.GET('/api/sections/{id}/seen', { params })),
       (s) => ((shell = s), (trouble = null)),
       (e) => (trouble = e),
     );

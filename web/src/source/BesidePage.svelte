@@ -2,6 +2,7 @@
   import { api, counted, got, type Kind, type Schemas } from '../api/client';
   import HandFrame from '../frame/HandFrame.svelte';
   import Trouble from '../frame/Trouble.svelte';
+  import { heard } from '../frame/heard';
   import { keyList } from '../frame/keys.svelte';
   import { place } from '../frame/place.svelte';
   import { figure, kind, many, size } from '../marks/words';
@@ -19,7 +20,8 @@
     if (!left || !right) return;
     const query = { left, right };
     looking = true;
-    void got(api.GET('/api/library/beside', { params: { query } })).then(
+    return heard(
+      got(api.GET('/api/library/beside', { params: { query } })),
       (l) => ((look = l), (trouble = null), (looking = false)),
       (e) => ((trouble = e), (look = null), (looking = false)),
     );

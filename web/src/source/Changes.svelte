@@ -2,6 +2,7 @@
   import { api, got, type Difference, type Schemas, type StepKind } from '../api/client';
   import StepMark from '../marks/StepMark.svelte';
   import Trouble from '../frame/Trouble.svelte';
+  import { heard } from '../frame/heard';
   import { place } from '../frame/place.svelte';
   import { aspectList, kind, many } from '../marks/words';
   import TextChanges from './TextChanges.svelte';
@@ -26,7 +27,8 @@
   $effect(() => {
     const query = { from, to };
     void stamp;
-    void got(api.GET('/api/masters/{id}/changes', { params: { path: { id }, query } })).then(
+    return heard(
+      got(api.GET('/api/masters/{id}/changes', { params: { path: { id }, query } })),
       (c) => (changes = c),
       (e) => (trouble = e),
     );

@@ -12,7 +12,7 @@ class StressTest {
   void oddCallsAndRacesAreAnsweredInTimeWithoutAFaultOfTheServersAndLoseNothing() throws Exception {
     long seed = Long.getLong("stress.seed", new Random().nextInt(1_000_000));
     System.out.println("Stress with seed " + seed);
-    Map<String, Integer> answers = new Stress(seed, Duration.ofSeconds(20)).run();
+    Map<String, Integer> answers = new Stress(seed, Duration.ofSeconds(10)).run();
     System.out.println("Answers: " + answers);
     assertThat(answers).containsKeys("200", "400", "401", "404");
   }

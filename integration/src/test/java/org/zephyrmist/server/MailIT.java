@@ -2,9 +2,11 @@ package org.zephyrmist.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
+import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.zephyrmist.server.db.Tables;
@@ -81,9 +83,8 @@ class MailIT extends ServerIT {
     Practice.mailbox(true);
     String delivery = plan(master, 1, to);
     begin(delivery, "");
-    Thread.sleep(1500);
-    assertThat(mails("YB Light")).isEmpty();
-    assertThat(told(delivery).path("made").asInt()).isEqualTo(1);
+    await(() -> told(delivery), t -> t.path("made").asInt() == 1);
+    Awaitility.await().during(Duration.ofMillis(1_500)).until(() -> mails("YB Light").isEmpty());
     Practice.mailbox(false);
     await(() -> mails("YB Light"), m -> m.size() == 1);
   }

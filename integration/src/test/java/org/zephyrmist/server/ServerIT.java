@@ -3,10 +3,12 @@ package org.zephyrmist.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Duration;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
+import java.util.function.Predicate;
+import java.util.function.Supplier;
+import org.awaitility.Awaitility;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.BeforeEach;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -252,21 +254,12 @@ abstract class ServerIT {
         d -> !d.path("delivery").path("state").asString().equals(state));
   }
 
-  static <T> T await(java.util.function.Supplier<T> look, java.util.function.Predicate<T> until) {
-    Instant end = Instant.now().plus(Duration.ofSeconds(60));
-    while (true) {
-      T seen = look.get();
-      if (until.test(seen)) {
-        return seen;
-      }
-      if (Instant.now().isAfter(end)) {
-        throw new AssertionError("Still " + seen);
-      }
-      try {
-        Thread.sleep(60);
-      } catch (InterruptedException e) {
-        throw new IllegalStateException(e);
-      }
-    }
+  static <T> T await(Supplier<T> look, Predicate<T> until) {
+    return Awaitility.await()
+        .pollInSameThread()
+        .pollDelay(Duration.ZERO)
+        .pollInterval(Duration.ofMillis(60))
+        .atMost(Duration.ofSeconds(60))
+        .until(look::get, until);
   }
 }

@@ -86,7 +86,7 @@ final class Emptied {
   }
 
   private static void awaitRest(Statement s) throws SQLException, InterruptedException {
-    for (int i = 0; i < 600; i++) {
+    for (int i = 0; i < 2_400; i++) {
       s.execute(NO_WORK);
       try (ResultSet r =
           s.executeQuery(

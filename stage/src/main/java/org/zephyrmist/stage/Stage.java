@@ -49,8 +49,10 @@ public final class Stage implements AutoCloseable {
     if (shared == null) {
       shared = new Stage(name, settings, options).open(1);
       shared.emptied = new Emptied(shared::connect);
-    } else {
+    } else if (shared.settings.equals(settings)) {
       shared.emptied.empty();
+    } else {
+      throw new IllegalArgumentException("The shared stage has other settings: " + shared.settings);
     }
     return shared;
   }
