@@ -148,7 +148,7 @@
     gap: 8px;
     font-weight: 700;
     letter-spacing: 0.01em;
-    margin-right: 20px;
+    margin-right: clamp(4px, 1.5vw, 20px);
   }
   nav {
     display: flex;
@@ -156,9 +156,10 @@
   nav a {
     display: flex;
     align-items: center;
-    padding: 0 12px;
+    padding: 0 clamp(5px, 1.6vw - 10px, 12px);
     color: var(--ink-2);
     position: relative;
+    white-space: nowrap;
   }
   nav a.here {
     color: var(--ink);
@@ -175,12 +176,15 @@
   }
   .end {
     margin-left: auto;
+    min-width: 0;
     display: flex;
     align-items: center;
-    gap: 14px;
+    gap: clamp(8px, 1.1vw, 14px);
     color: var(--ink-2);
   }
   .term {
+    min-width: 80px;
+    flex-shrink: 1;
     min-height: 28px;
     padding-top: 2px;
     padding-bottom: 2px;

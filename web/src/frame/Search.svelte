@@ -111,7 +111,8 @@
 <style>
   .search {
     position: relative;
-    width: 190px;
+    flex: 0 1 190px;
+    min-width: 90px;
   }
   input {
     min-height: 28px;
