@@ -5,18 +5,18 @@
 set -euo pipefail
 ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd -P)
 name=${1:?server or standins}
-jar=$ROOT/$name/target/$name-1-app.jar dir=$ROOT/$name/target/app
+jar=$ROOT/$name/target/$name-1-app.jar dir=${APP_DIR:-$ROOT/$name/target/app} # of its own for what runs while tests build
 [ -f "$jar" ] || { echo "$jar is not there: build it first" >&2; exit 1; }
-exec 9>"$ROOT/$name/target/app.lock"; flock 9
+exec 9>"$dir.lock"; flock 9
 if [ ! "$dir/unpacked" -nt "$jar" ]; then
   rm -rf "$dir"
   java -Djarmode=tools -jar "$jar" extract --destination "$dir" >"$dir.log" 2>&1 9>&- \
     || { echo "could not unpack $jar; see $dir.log" >&2; exit 1; }
   touch "$dir/unpacked"
 fi
-if [ "${2:-}" = archive ] && [ ! "$dir/archived" -nt "$jar" ]; then
-  java -XX:+UseSerialGC "-XX:ArchiveClassesAtExit=$dir/making.jsa" -Dspring.context.exit=onRefresh -jar "$dir/$(basename "$jar")" \
-    >>"$dir.log" 2>&1 9>&- && mv "$dir/making.jsa" "$dir/app.jsa" || rm -f "$dir/making.jsa" # it starts without, only slower
-  touch "$dir/archived"
+if [ "${2:-}" = archive ] && [ ! "$dir/app.jsa" -nt "$jar" ]; then
+  if java -XX:+UseSerialGC "-XX:ArchiveClassesAtExit=$dir/making.jsa" -Dspring.context.exit=onRefresh -jar "$dir/$(basename "$jar")" \
+    >>"$dir.log" 2>&1 9>&-; then mv "$dir/making.jsa" "$dir/app.jsa"
+  else rm -f "$dir/making.jsa"; fi # it starts without, only slower; the next one tries again
 fi
 echo "$dir/$(basename "$jar")"
