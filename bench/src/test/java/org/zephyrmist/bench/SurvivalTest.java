@@ -12,7 +12,7 @@ class SurvivalTest {
   void ledgerAndPlatformAgreeAfterKillsFaultsAndEdits() throws Exception {
     long seed = Long.getLong("survival.seed", new Random().nextInt(1_000_000));
     System.out.println("Survival with seed " + seed);
-    Map<String, Integer> did = new Survival(seed, 16, Duration.ofSeconds(12)).run();
+    Map<String, Integer> did = new Survival(seed, 6, Duration.ofSeconds(10)).run();
     System.out.println("Ledger and platform agree after " + did);
     assertThat(did).isNotEmpty();
   }

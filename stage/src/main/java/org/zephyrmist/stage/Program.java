@@ -38,9 +38,7 @@ public final class Program implements AutoCloseable {
     if (Boolean.getBoolean("short.life")) { // sooner ready, slower at long work
       command.add("-XX:TieredStopAtLevel=1");
     }
-    Path jar = Path.of(unpacked(root, app, settings));
-    command.add("-XX:SharedArchiveFile=" + jar.resolveSibling("app.jsa"));
-    command.addAll(List.of("-jar", jar.toString()));
+    command.addAll(List.of("-jar", unpacked(root, app)));
     ProcessBuilder b = new ProcessBuilder(command);
     b.environment().putAll(settings);
     Path file = Files.createDirectories(root.resolve("stage/target/logs")).resolve(log + ".log");
@@ -50,11 +48,9 @@ public final class Program implements AutoCloseable {
     return new Program(p, file);
   }
 
-  private static String unpacked(Path root, String app, Map<String, String> settings)
-      throws IOException {
+  private static String unpacked(Path root, String app) throws IOException {
     try {
-      return Shell.output(settings, root.resolve("scripts/app.sh").toString(), app, "archive")
-          .strip();
+      return Shell.output(root.resolve("scripts/app.sh").toString(), app).strip();
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
       throw new IllegalStateException(e);

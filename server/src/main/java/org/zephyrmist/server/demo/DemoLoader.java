@@ -116,6 +116,7 @@ class DemoLoader implements ApplicationRunner {
     long start = System.nanoTime();
     clock.daysBack(80);
     DemoRoster college = DemoRoster.make(LocalDate.now());
+    shells.awaitPlatform();
     shells.make(college.sections().stream().filter(s -> s.term().equals("t1")).toList());
     take(college.bundle());
     millByPackages();

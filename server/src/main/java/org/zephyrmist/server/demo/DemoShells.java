@@ -6,6 +6,7 @@ import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.List;
@@ -29,6 +30,19 @@ class DemoShells {
   DemoShells(Settings settings, JsonMapper json) {
     this.settings = settings;
     this.json = json;
+  }
+
+  /** Both are started at once. */
+  void awaitPlatform() throws InterruptedException {
+    for (int i = 0; i < 1_000; i++) {
+      try {
+        client.send(HttpRequest.newBuilder(uri("/")).build(), BodyHandlers.discarding());
+        return;
+      } catch (IOException notUpYet) {
+        Thread.sleep(300);
+      }
+    }
+    throw new IllegalStateException(uri("/") + " does not answer; the demo is made on it.");
   }
 
   void make(List<DemoRoster.Section> sections) {
