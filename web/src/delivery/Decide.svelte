@@ -25,6 +25,16 @@
   type Take = NonNullable<Schemas['StepDecision']['take']>;
   let open = $derived(sides.decide!);
   let twin = $derived(sides.kind === 'TWIN');
+  /** Students left something on it, and the step would remove it or change its grading. */
+  let work = $derived(
+    sides.reason === 'STUDENT_WORK' ||
+      sides.reason === 'HIDDEN_INSTEAD' ||
+      sides.reason === 'LEFT_WITH_WORK' ||
+      open.take === 'CHANGE_GRADING',
+  );
+  let removal = $derived(!sides.version);
+  /** Both changed it at different places, so nobody need decide. */
+  let merged = $derived(sides.reason === 'MERGED');
   let editing = $state(false);
   let text = $state('');
   let everywhere = $state(false);
@@ -38,17 +48,19 @@
     ADOPT: 'it is adopted',
     ADD: 'ours is added beside it',
     LEAVE: 'it is left alone',
+    CHANGE_GRADING: 'its grading changes all the same',
+    HIDE: 'it is hidden instead',
   };
 
   async function decide(take?: Take) {
     busy = true;
     try {
       const path = { id: delivery, line, key: item };
-      const html = take === 'TOGETHER' ? (editing ? text : (open.html ?? '')) : undefined;
+      const html = take === 'TOGETHER' && editing ? text : undefined;
       await got(
         api.PUT('/api/deliveries/{id}/lines/{line}/steps/{key}/decision', {
           params: { path },
-          body: { take, html, everywhere },
+          body: { take, html, everywhere: everywhere && !editing },
         }),
       );
       editing = false;
@@ -88,7 +100,13 @@
   </section>
 {/if}
 <div class="foot">
-  {#if open.all > 1}
+  {#if open.all > 1 && editing}
+    <p class="quiet">
+      A text written here counts for {open.alike > 1
+        ? `${open.alike} sections with the same ${merged ? 'changes' : 'clash'}`
+        : 'this section'}.
+    </p>
+  {:else if open.all > 1}
     <label class="scope">
       <span class="quiet">Decide for</span>
       <select
@@ -99,17 +117,36 @@
       >
         <option value="alike"
           >{open.alike > 1
-            ? `${open.alike} sections with the same ${twin ? 'twin' : 'clash'}`
+            ? `${open.alike} sections with the same ${twin ? 'twin' : work ? 'question' : 'clash'}`
             : 'this section'}</option
         >
         <option value="all"
-          >all {many(open.all, 'section')} where it {twin ? 'has a twin' : 'clashes'}</option
+          >all {many(open.all, 'section')} where {twin
+            ? 'it has a twin'
+            : work
+              ? 'students left something on it'
+              : 'both changed it, each with its own words'}</option
         >
       </select>
     </label>
   {/if}
   <div class="acts">
-    {#if twin}
+    {#if work}
+      <Act main={open.take === 'LEAVE'} disabled={busy} onclick={() => decide('LEAVE')}
+        >Leave it</Act
+      >
+      {#if removal}
+        <Act main={open.take === 'HIDE'} disabled={busy} onclick={() => decide('HIDE')}
+          >Hide it instead</Act
+        >
+      {:else}
+        <Act
+          main={open.take === 'CHANGE_GRADING'}
+          disabled={busy}
+          onclick={() => decide('CHANGE_GRADING')}>Change the grading all the same</Act
+        >
+      {/if}
+    {:else if twin}
       <Act main={open.take === 'ADOPT'} disabled={busy} onclick={() => decide('ADOPT')}
         >Adopt it</Act
       >
@@ -120,7 +157,7 @@
         >Leave it</Act
       >
     {:else}
-      {#if open.together}
+      {#if open.together && (editing || !merged || open.take)}
         <Act
           main={!open.take || open.take === 'TOGETHER'}
           disabled={busy}
@@ -135,6 +172,12 @@
       >
     {/if}
   </div>
+  {#if work && !removal}
+    <p class="quiet">
+      What students left stays. Grades that were given keep their number; what they count for
+      changes with the points, the category or the rubric.
+    </p>
+  {/if}
   {#if open.take}
     <p class="quiet">
       Decided: {said[open.take]}.

@@ -39,8 +39,9 @@
       )}
     </h1>
     <p class="quiet">
-      Made by {detail.delivery.madeBy}, {detail.delivery.madeAt.slice(0, 16).replace('T', ' ')} UTC. Enrolments,
-      work handed in, grades and posts are never touched.
+      Made by {detail.delivery.madeBy}, {detail.delivery.madeAt.slice(0, 16).replace('T', ' ')} UTC. What
+      students left is never removed; where a step would change what counts for it, the plan waits for
+      a person.
     </p>
     <table>
       <thead>

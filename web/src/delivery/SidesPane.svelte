@@ -35,6 +35,7 @@
     CLASH_KEPT: ['both moved; the section’s stays', 'mind'],
     CLASH_OVERWRITTEN: ['both moved; the version’s is written', 'mind'],
     CLASH_TOGETHER: ['both moved; both are taken', 'mind'],
+    MERGED: ['both moved, at different places; both stay', 'own'],
     BLOCKED: ['blocked by student work', 'harm'],
     LEFT: ['other dates; left as they are', ''],
   };
@@ -51,12 +52,12 @@
   }
   let back = $derived(Boolean(detail.delivery.takesBack));
   const ordinary: Record<StepKind, string> = {
-    UPDATE: 'the version moved, the section did not',
+    UPDATE: 'the version moved',
     ADD: 'new here',
     KEEP: 'changed in the section, and stays',
     CLASH: 'both changed it',
     TWIN: 'the section holds something alike',
-    RETIRE: 'left the version, untouched here',
+    RETIRE: 'goes from the section',
     BLOCKED: 'nothing before a person decides',
     SAME: 'nothing to do',
   };

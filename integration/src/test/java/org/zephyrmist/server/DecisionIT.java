@@ -14,15 +14,23 @@ class DecisionIT extends ServerIT {
       "<p>A circuit carries 2,400 watts.</p><p>Count each lamp.</p>";
   private static final String OURS = "<p>A circuit carries 1,920 watts.</p><p>Count each lamp.</p>";
   private static final String THEIRS =
+      "<p>A circuit carries 2,300 watts.</p><p>Count each lamp.</p>";
+  private static final String BESIDE =
       "<p>A circuit carries 2,400 watts.</p><p>Count each lamp, and the practicals.</p>";
 
   private String clashing(String code, List<UUID> to, List<String> shells) throws Exception {
+    return changed(code, to, shells, THEIRS);
+  }
+
+  /** Version 3 is frozen after instructors changed a text of version 2. */
+  private String changed(String code, List<UUID> to, List<String> shells, String theirs)
+      throws Exception {
     String master = master(code);
     edit(master, "Checklist", "{\"html\":\"" + BEFORE + "\"}");
     freeze(master, "before");
     deliver(master, 2, to);
     for (String s : shells) {
-      Practice.form(s, "Checklist", "text", Map.of("title", "Checklist", "html", THEIRS));
+      Practice.form(s, "Checklist", "text", Map.of("title", "Checklist", "html", theirs));
     }
     edit(master, "Checklist", "{\"html\":\"" + OURS + "\"}");
     freeze(master, "corrected");
@@ -46,11 +54,45 @@ class DecisionIT extends ServerIT {
   }
 
   @Test
-  void aTextOfBothIsWrittenWhereverTheSameClashes() throws Exception {
+  void whatDoesNotMeetIsMergedByItselfInEachSectionWithItsOwnWords() throws Exception {
     List<UUID> to = sections("lgt-da1", "lgt-da2", "lgt-da3");
-    String master = clashing("QA", to, List.of("lgt-da1", "lgt-da2", "lgt-da3"));
+    List<String> shells = List.of("lgt-da1", "lgt-da2", "lgt-da3");
+    String master = changed("QA", to, shells, BESIDE);
     Practice.form(
         "lgt-da3",
+        "Checklist",
+        "text",
+        Map.of("title", "Checklist, Karl", "html", BESIDE + "<p>More.</p>"));
+    String key = key(master, "Checklist");
+    String delivery = plan(master, 3, to);
+    JsonNode step = coordinator.get(step(delivery, 0, key)).json();
+    assertThat(step.path("reason").asString()).isEqualTo("MERGED");
+    assertThat(step.path("decide").path("clean").asBoolean()).isTrue();
+    assertThat(step.path("decide").path("html").asString()).contains("1,920", "the practicals");
+    coordinator.post("/api/deliveries/" + delivery + "/confirm", "");
+    rest(delivery, "RUNNING");
+    for (String shell : shells.subList(0, 2)) {
+      assertThat(Practice.html(shell, "Checklist")).contains("1,920", "and the practicals");
+    }
+    assertThat(Practice.html("lgt-da3", "Checklist, Karl"))
+        .contains("1,920", "and the practicals", "More.");
+    assertThat(Practice.titles("lgt-da3")).contains("Checklist, Karl");
+    assertThat(deliver(master, 3, to).path("lines").get(0).path("activity").asString())
+        .isEqualTo("nothing to do: it holds version 3; 1 local change kept");
+    edit(master, "Checklist", "{\"html\":\"<p>First sign.</p>" + OURS + "\"}");
+    freeze(master, "once more");
+    deliver(master, 4, to);
+    assertThat(Practice.html("lgt-da3", "Checklist, Karl"))
+        .contains("1,920", "and the practicals", "More.", "First sign.");
+    assertThat(Practice.titles("lgt-da3")).contains("Checklist, Karl");
+  }
+
+  @Test
+  void aTextOfBothIsWrittenWhereverTheSameClashes() throws Exception {
+    List<UUID> to = sections("lgt-di1", "lgt-di2", "lgt-di3");
+    String master = clashing("QGA", to, List.of("lgt-di1", "lgt-di2", "lgt-di3"));
+    Practice.form(
+        "lgt-di3",
         "Checklist",
         "text",
         Map.of("title", "Checklist", "html", THEIRS + "<p>More.</p>"));
@@ -59,28 +101,50 @@ class DecisionIT extends ServerIT {
     JsonNode open = coordinator.get(step(delivery, 0, key)).json().path("decide");
     assertThat(open.path("alike").asInt()).isEqualTo(2);
     assertThat(open.path("all").asInt()).isEqualTo(3);
-    assertThat(open.path("clean").asBoolean()).isTrue();
-    String both = open.path("html").asString();
-    assertThat(both).contains("1,920").contains("and the practicals");
-    assertThat(
-            decide(
-                delivery,
-                0,
-                key,
-                "{\"take\":\"TOGETHER\",\"everywhere\":false,\"html\":\"" + both + "\"}"))
-        .isEqualTo(2);
+    assertThat(open.path("clean").asBoolean()).isFalse();
+    String both = "<p>A circuit carries 1,920 watts, here 2,300.</p><p>Count each lamp.</p>";
+    String take = "{\"take\":\"TOGETHER\",\"everywhere\":false,\"html\":\"" + both + "\"}";
+    assertThat(decide(delivery, 0, key, take)).isEqualTo(2);
     assertThat(
             coordinator.get(step(delivery, 1, key)).json().path("decide").path("take").asString())
         .isEqualTo("TOGETHER");
     coordinator.post("/api/deliveries/" + delivery + "/confirm", "");
     rest(delivery, "RUNNING");
-    for (String shell : List.of("lgt-da1", "lgt-da2")) {
-      assertThat(Practice.html(shell, "Checklist")).contains("1,920", "and the practicals");
+    for (String shell : List.of("lgt-di1", "lgt-di2")) {
+      assertThat(Practice.html(shell, "Checklist")).isEqualTo(both);
     }
-    assertThat(Practice.html("lgt-da3", "Checklist")).contains("2,400", "More.");
+    assertThat(Practice.html("lgt-di3", "Checklist")).contains("2,300", "More.");
     assertThat(deliver(master, 3, to).path("lines").get(0).path("activity").asString())
-        .as("it is decided")
-        .isEqualTo("nothing to do: it holds version 3");
+        .as("it is decided, and what stays is the section’s own")
+        .isEqualTo("nothing to do: it holds version 3; 1 local change kept");
+  }
+
+  @Test
+  void takingBothInAllSectionsIsARuleThatGivesEachItsOwnWords() throws Exception {
+    List<UUID> to = sections("lgt-dh1", "lgt-dh2");
+    String master = clashing("QH", to, List.of("lgt-dh1", "lgt-dh2"));
+    Practice.form(
+        "lgt-dh2",
+        "Checklist",
+        "text",
+        Map.of("title", "Checklist", "html", THEIRS.replace("2,300", "2,200")));
+    String key = key(master, "Checklist");
+    String delivery = plan(master, 3, to);
+    decide(delivery, 0, key, "{\"take\":\"TOGETHER\",\"everywhere\":true}");
+    Practice.form(
+        "lgt-dh2",
+        "Checklist",
+        "text",
+        Map.of("title", "Checklist", "html", THEIRS.replace("2,300", "2,100")));
+    coordinator.post("/api/deliveries/" + delivery + "/confirm", "");
+    rest(delivery, "RUNNING");
+    assertThat(Practice.html("lgt-dh1", "Checklist"))
+        .contains("2,300", "1,920")
+        .doesNotContain("2,200", "2,100");
+    assertThat(Practice.html("lgt-dh2", "Checklist"))
+        .as("edited after the decision")
+        .contains("2,100", "1,920")
+        .doesNotContain("2,300");
   }
 
   @Test
@@ -120,6 +184,50 @@ class DecisionIT extends ServerIT {
     String half = choices.replace(",\"twin\":{}", "").formatted("PAGE");
     assertThat(coordinator.put("/api/deliveries/" + delivery + "/choices", half).status())
         .isEqualTo(400);
+  }
+
+  @Test
+  void whatStudentsLeftIsNeverRemovedAndHiddenOnlyByAPersonsWord() throws Exception {
+    List<UUID> to = sections("lgt-dw1", "lgt-dw2");
+    String master = master("QW");
+    deliver(master, 1, to);
+    String key = key(master, "Paper plot");
+    for (String shell : List.of("lgt-dw1", "lgt-dw2")) {
+      Practice.form(shell, "Paper plot", "post", Map.of("student", "A", "text", "Which bar?"));
+    }
+    coordinator.delete("/api/masters/" + master + "/draft/items/" + key);
+    freeze(master, "without");
+    String delivery = plan(master, 2, to);
+    JsonNode step = coordinator.get(step(delivery, 0, key)).json();
+    assertThat(step.path("kind").asString()).isEqualTo("BLOCKED");
+    assertThat(step.path("decide").path("all").asInt()).isEqualTo(2);
+    Caller.Answer wrong =
+        coordinator.put(
+            step(delivery, 0, key) + "/decision",
+            "{\"take\":\"CHANGE_GRADING\",\"everywhere\":false}");
+    assertThat(wrong.status()).isEqualTo(422);
+    assertThat(decide(delivery, 0, key, "{\"take\":\"HIDE\",\"everywhere\":true}")).isEqualTo(2);
+    coordinator.post("/api/deliveries/" + delivery + "/confirm", "");
+    rest(delivery, "RUNNING");
+    for (String shell : List.of("lgt-dw1", "lgt-dw2")) {
+      assertThat(Practice.item(shell, "Paper plot").path("posts").asInt()).isEqualTo(1);
+      assertThat(Practice.item(shell, "Paper plot").path("visibility").path("shown").asBoolean())
+          .isFalse();
+    }
+    assertThat(deliver(master, 2, to).path("lines").get(0).path("steps").asInt())
+        .as("nobody is asked again")
+        .isZero();
+    String back =
+        coordinator
+            .post("/api/deliveries/" + delivery + "/take-back", "{}")
+            .json()
+            .path("id")
+            .asString();
+    rest(back, "PLANNING");
+    coordinator.post("/api/deliveries/" + back + "/confirm", "");
+    rest(back, "RUNNING");
+    assertThat(Practice.item("lgt-dw1", "Paper plot").path("visibility").path("shown").asBoolean())
+        .isTrue();
   }
 
   @Test

@@ -293,6 +293,57 @@ class DraftIT extends ServerIT {
   }
 
   @Test
+  void aNewChangeEndsWhatCouldBeDoneAgain() throws Exception {
+    sections("lgt-du5");
+    String master = master("DU5");
+    edit(master, "Checklist", "{\"title\":\"First\"}");
+    undo(master);
+    edit(master, "Checklist", "{\"title\":\"Second\"}");
+    undo(master);
+    assertThat(redo(master).status()).isEqualTo(200);
+    assertThat(titles(master)).contains("Second").doesNotContain("First");
+    assertThat(redo(master).status()).isEqualTo(422);
+  }
+
+  @Test
+  void whatWasTakenOutComesBackThoughSomebodyElseAddedSomethingInItsPlace() throws Exception {
+    sections("lgt-du6");
+    String master = master("DU6");
+    List<String> before = titles(master);
+    edit(master, "Checklist", "{\"title\":\"Safety list\"}");
+    coordinator.post(
+        "/api/masters/" + master + "/draft/take-out",
+        "{\"keys\":[\"" + key(master, "Week 3") + "\"]}");
+    Caller other = another("du6@x.example", Role.DESIGNER, "light");
+    Caller.Answer added =
+        other.post(items(master), "{\"kind\":\"PAGE\",\"title\":\"Of a colleague\"}");
+    assertThat(added.status()).as(added.text()).isEqualTo(201);
+    Caller.Answer undone = undo(master);
+    assertThat(undone.status()).as(undone.text()).isEqualTo(200);
+    assertThat(titles(master)).hasSize(before.size() + 1).contains("Of a colleague", "Week 3");
+    assertThat(redo(master).status()).isEqualTo(200);
+    assertThat(titles(master)).containsExactly("Of a colleague");
+    assertThat(undo(master).status()).isEqualTo(200);
+    assertThat(undo(master).status()).as("and the step before it").isEqualTo(200);
+    assertThat(titles(master)).contains("Checklist");
+  }
+
+  @Test
+  void aStepFromWhichSomebodyElseWentOnBarsNoneBeforeIt() throws Exception {
+    sections("lgt-du7");
+    String master = master("DU7");
+    edit(master, "Paper plot", "{\"title\":\"First\"}");
+    edit(master, "Checklist", "{\"title\":\"Second\"}");
+    Caller other = another("du7@x.example", Role.DESIGNER, "light");
+    other.patch(items(master) + "/" + key(master, "Second"), "{\"title\":\"Theirs\"}");
+    assertThat(undo(master).status()).isEqualTo(409);
+    assertThat(undo(master).status()).isEqualTo(200);
+    assertThat(titles(master)).contains("Theirs", "Paper plot").doesNotContain("First");
+    assertThat(redo(master).status()).isEqualTo(200);
+    assertThat(titles(master)).contains("First");
+  }
+
+  @Test
   void whatSomebodyElseChangedSinceIsNotUndoneOver() throws Exception {
     sections("lgt-du2");
     String master = master("DV");

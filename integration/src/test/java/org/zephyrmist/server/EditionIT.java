@@ -271,4 +271,57 @@ class EditionIT extends ServerIT {
     assertThat(coordinator.get(path + other).json().path("number").asInt()).isEqualTo(1);
     assertThat(coordinator.get(merge(master, other)).status()).isEqualTo(422);
   }
+
+  /** Publishers exchange and rename identifiers; the master's keys last through all editions. */
+  @Test
+  void aThirdEditionFindsItsItemsThoughTheSecondExchangedTheirIdentifiers() throws Exception {
+    sections("lgt-ed9");
+    String first =
+        edition(
+            "Light E9",
+            "maker-number-0009",
+            of("a|Reading: power", POWER, "b|Reading: lenses", LENS, "c|Reading: colour", GEL));
+    String master = master("E9", first);
+    String power = key(master, "Reading: power");
+    String second =
+        edition(
+            "Light E9",
+            "maker-number-0009",
+            of(
+                "b|Reading: power",
+                POWER + "<p>Second.</p>",
+                "a|Reading: lenses",
+                LENS,
+                "z|Reading: colour",
+                GEL));
+    take(master, second);
+    assertThat(html(master, "Reading: power")).contains("Second.");
+    assertThat(html(master, "Reading: lenses")).isEqualTo(LENS);
+    coordinator.post(merge(master, second) + "/finish", "");
+    String third =
+        edition(
+            "Light E9",
+            "maker-number-0009",
+            of(
+                "b|Reading: power",
+                POWER + "<p>Third.</p>",
+                "a|Reading: lenses",
+                LENS + "<p>Third too.</p>",
+                "z|Reading: colour",
+                GEL));
+    take(master, third);
+    assertThat(html(master, "Reading: power")).contains("Third.").doesNotContain("Second.");
+    assertThat(html(master, "Reading: lenses")).contains("Third too.");
+    assertThat(html(master, "Reading: colour")).isEqualTo(GEL);
+    assertThat(titles(master)).filteredOn(t -> t.startsWith("Reading")).hasSize(3);
+    assertThat(key(master, "Reading: power")).isEqualTo(power);
+    assertThat(coordinator.get(merge(master, third)).json().path("changes").valueStream())
+        .noneMatch(c -> c.path("what").asString().equals("TAKE"));
+  }
+
+  private void take(String master, String edition) {
+    Caller.Answer taken = coordinator.post(merge(master, edition) + "/take", "{}");
+    assertThat(taken.status()).as(taken.text()).isEqualTo(200);
+    assertThat(taken.json().path("left").asInt()).isZero();
+  }
 }

@@ -46,6 +46,12 @@ public record Base(
     return new Base(key, kind, title, id, sent, shown);
   }
 
+  /** The same, as if these aspects had been delivered like this. */
+  Base asLeft(Set<Aspect> aspects, Fingerprints left) {
+    return new Base(
+        key, kind, title, id, sent.with(aspects, left), shown.with(aspects, left), accepted);
+  }
+
   /** The same item, delivered as another that is one with it in the shell. */
   public Base as(Base other) {
     return new Base(key, kind, title, id, other.sent, other.shown, accepted);
@@ -70,9 +76,8 @@ public record Base(
 
   /**
    * The base after a step on an item that was delivered before. What was written starts from what
-   * the shell shows now, and the version's side counts as sent, also where what was written is a
-   * merge; a clash that was kept is decided, so the version's side becomes the base and the
-   * section's stays a change.
+   * the shell shows now. Where something of the section's own stays, kept or merged, the version's
+   * side becomes the base: what differs from it is the section's own, for all versions to come.
    *
    * @param now the item as the shell shows it after writing
    */
@@ -84,14 +89,19 @@ public record Base(
       Step.AspectStep did = step.aspects().getOrDefault(a, Step.AspectStep.SAME);
       boolean written = step.writes().contains(a);
       boolean equal = did == Step.AspectStep.SAME && meant.get(a).equals(now.get(a));
-      if (written || equal) {
+      boolean own = did.merges() && !meant.get(a).equals(becomes(step, a));
+      if ((written || equal) && !own) {
         nextSent = nextSent.with(a, meant.get(a));
         nextShown = nextShown.with(a, now.get(a));
-      } else if (did == Step.AspectStep.CLASH_KEPT) {
+      } else if (own || did == Step.AspectStep.CLASH_KEPT) {
         nextSent = nextSent.with(a, meant.get(a));
         nextShown = nextShown.with(a, meant.get(a));
       }
     }
     return new Base(key, kind, step.title(), id, nextSent, nextShown, accepted);
+  }
+
+  private static Fingerprint becomes(Step step, Aspect a) {
+    return step.sides().becomes().orElseThrow().get(a);
   }
 }

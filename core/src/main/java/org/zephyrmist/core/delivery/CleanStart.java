@@ -17,7 +17,9 @@ import org.zephyrmist.core.tree.Tree;
 
 /**
  * A shell is cleared of what no other master brought but for its setup, and the version stands
- * there as it is. Where students have handed in work, nothing is done at all.
+ * there as it is. Of chosen parts only these are made as the version has them, and what the choice
+ * covers and the version has no more is cleared away; all else in the shell stays. Where students
+ * have left something on any of it, nothing is done at all.
  */
 public final class CleanStart {
   private static final String OWN = "own.";
@@ -49,9 +51,8 @@ public final class CleanStart {
       List<Held> shell,
       Map<ItemKey, Base> bases,
       Choices choices,
-      Twins twins,
-      Supplied supplied) {
-    return new CleanStart(meant, shell, bases).plan(choices, twins, supplied);
+      Alongside alongside) {
+    return new CleanStart(meant, shell, bases).plan(choices, alongside);
   }
 
   /** By which an item of a shell is named that no master brought. */
@@ -59,20 +60,39 @@ public final class CleanStart {
     return ItemKey.of(OWN + id).orElseGet(() -> ItemKey.named(OWN + id));
   }
 
-  private List<Step> plan(Choices choices, Twins twins, Supplied supplied) {
+  private List<Step> plan(Choices choices, Alongside alongside) {
     List<Held> stays = shell.stream().filter(h -> ours.contains(h.id()) || ownSetup(h)).toList();
+    boolean whole = meant.parts().keys().isEmpty();
     List<Held> own =
-        shell.stream().filter(h -> h.free() && !ours.contains(h.id()) && !ownSetup(h)).toList();
+        shell.stream()
+            .filter(h -> whole && h.free() && !ours.contains(h.id()) && !ownSetup(h))
+            .toList();
     List<Leaving> leaving = leaving(own);
-    if (stays.stream().anyMatch(Held::studentWork) || own.stream().anyMatch(Held::studentWork)) {
+    Set<String> touched = new HashSet<>();
+    leaving.forEach(l -> touched.add(l.id()));
+    meant.items().nodes().stream()
+        .flatMap(n -> Optional.ofNullable(bases.get(n.key())).stream())
+        .forEach(b -> touched.add(b.id()));
+    if (shell.stream().anyMatch(h -> h.studentWork() && touched.contains(h.id()))) {
       return refused(leaving, choices);
     }
     List<Step> steps =
-        new ArrayList<>(Planner.coming(meant, stays, bases, choices, twins, supplied, false));
+        new ArrayList<>(
+            Planner.coming(meant, stays, bases, choices, alongside, false).stream()
+                .map(CleanStart::cleared)
+                .toList());
     Map<String, Held> byId = new LinkedHashMap<>();
     shell.forEach(h -> byId.put(h.id(), h));
-    steps.addAll(new Retiring(byId, supplied).steps(leaving));
+    steps.addAll(
+        new Retiring(byId, alongside.supplied(), Decisions.NONE)
+            .after(steps, meant, bases)
+            .steps(leaving));
     return List.copyOf(steps);
+  }
+
+  /** Nothing is asked: what a section changed goes, whatever was decided of it. */
+  private static Step cleared(Step s) {
+    return s.kind() == StepKind.CLASH ? s.overwriting(Reason.CLEARED) : s;
   }
 
   /** A shell without its setup is none; the version's takes its place where it has one. */
@@ -84,7 +104,7 @@ public final class CleanStart {
     List<Leaving> leaving = new ArrayList<>();
     own.forEach(h -> leaving.add(leaving(h)));
     bases.values().stream()
-        .filter(b -> !meant.items().has(b.key()))
+        .filter(b -> !meant.items().has(b.key()) && meant.parts().include(b.key()))
         .sorted((a, b) -> a.key().compareTo(b.key()))
         .forEach(b -> leaving.add(Leaving.of(b).cleared()));
     return leaving;
@@ -101,11 +121,11 @@ public final class CleanStart {
     Map<String, Held> work = new LinkedHashMap<>();
     shell.stream().filter(Held::studentWork).forEach(h -> work.put(h.id(), h));
     for (Step s : Planner.untouched(meant, shell, bases, choices, Reason.NOT_CLEARED)) {
-      steps.add(s.id().filter(work::containsKey).isPresent() ? s.blocked() : s);
+      steps.add(s.id().filter(work::containsKey).isPresent() ? s.blocked(Reason.NOT_CLEARED) : s);
     }
-    steps.addAll(
-        new Retiring(work, Supplied.NOTHING)
-            .steps(leaving.stream().filter(l -> work.containsKey(l.id())).toList()));
+    new Retiring(work, Supplied.NOTHING, Decisions.NONE)
+        .steps(leaving.stream().filter(l -> work.containsKey(l.id())).toList())
+        .forEach(s -> steps.add(s.blocked(Reason.NOT_CLEARED)));
     return List.copyOf(steps);
   }
 }

@@ -5,9 +5,11 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Visibility;
 
 /**
  * What people decided of single clashes and twins of a delivery. A decision is about an item in all
@@ -34,8 +36,40 @@ public record Decisions(Map<About, Decision> made) {
     ADOPT,
     /** Of a twin: ours is added beside it. */
     ADD,
-    /** Of a twin: it is left, and ours is not delivered. */
-    LEAVE
+    /**
+     * Of a twin: it is left, and ours is not delivered. Of what students left something on: it
+     * stays as it is.
+     */
+    LEAVE,
+    /** Of what students left something on: its grading changes all the same. */
+    CHANGE_GRADING,
+    /** Of what students left something on and is to go: it is hidden instead. */
+    HIDE
+  }
+
+  /** What becomes of an item that is hidden instead of removed. */
+  public static final String HIDDEN = AspectForms.form(new Visibility(false, false));
+
+  private static final Fingerprint ANY_WORK = Fingerprint.of("what students left, in any section");
+
+  /** About an item on which students left something, in all sections. */
+  public static About anyWork(ItemKey item) {
+    return new About(item, Optional.of(ANY_WORK));
+  }
+
+  /** Equal for sections where the same that students left something on would become the same. */
+  static Fingerprint work(Fingerprints here, Optional<Fingerprints> meant) {
+    return Fingerprint.of("work " + here + " " + meant);
+  }
+
+  /** What was decided of an item on which students left something. */
+  Optional<Take> ofWork(ItemKey item, Fingerprints here, Optional<Fingerprints> meant) {
+    if (made.isEmpty()) {
+      return Optional.empty();
+    }
+    return Optional.ofNullable(made.get(new About(item, Optional.of(work(here, meant)))))
+        .or(() -> Optional.ofNullable(made.get(anyWork(item))))
+        .map(Decision::take);
   }
 
   /**
@@ -46,12 +80,13 @@ public record Decisions(Map<About, Decision> made) {
   public record About(ItemKey item, Optional<Fingerprint> alike) {}
 
   /**
-   * @param together fingerprint of the wording that both become; present for {@link Take#TOGETHER}
+   * @param text of both as a person put it together, where the same stands against the same; else
+   *     {@link Take#TOGETHER} merges each section's text with its own words
    */
-  public record Decision(Take take, Optional<Fingerprint> together) {
+  public record Decision(Take take, Optional<Fingerprint> text) {
     public Decision {
-      if (together.isPresent() != (take == Take.TOGETHER)) {
-        throw new IllegalArgumentException("A text of both goes with taking both, and only then");
+      if (text.isPresent() && take != Take.TOGETHER) {
+        throw new IllegalArgumentException("A text of both goes with taking both alone");
       }
     }
 
@@ -76,12 +111,17 @@ public record Decisions(Map<About, Decision> made) {
     }
     About narrow = new About(item, Optional.of(alike(differing, here, meant)));
     return Optional.ofNullable(made.get(narrow))
-        .or(() -> Optional.ofNullable(made.get(new About(item, Optional.empty()))));
+        .or(
+            () ->
+                Optional.ofNullable(made.get(new About(item, Optional.empty())))
+                    .map(d -> Decision.of(d.take())));
   }
 
-  /** Whether somebody decided anywhere that the section's stays of an item. */
+  /** Whether somebody decided anywhere that the section's own stays of an item. */
   boolean keeps(ItemKey item) {
     return made.entrySet().stream()
-        .anyMatch(e -> e.getKey().item().equals(item) && e.getValue().take() == Take.SECTION);
+        .filter(e -> e.getKey().item().equals(item))
+        .map(e -> e.getValue().take())
+        .anyMatch(t -> t == Take.SECTION || t == Take.TOGETHER);
   }
 }

@@ -6,10 +6,12 @@ import java.util.BitSet;
 import java.util.Deque;
 import java.util.EnumMap;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
@@ -61,11 +63,28 @@ public record Forecast(List<OfItem> items, Map<StepKind, Integer> totals) {
   public record Holds(Base base, Optional<Fingerprints> here, BitSet sections) {}
 
   /** The sections, by their places, and what they hold of one master. */
-  public record Sections(List<SectionFacts> facts, List<Holds> holds) {}
+  public record Sections(List<SectionFacts> facts, List<Holds> holds) {
+    /** Wordings that both a section and the version moved. */
+    public Set<Merges.Three> merges(Tree version) {
+      Set<Merges.Three> all = new HashSet<>();
+      for (Holds h : holds) {
+        version
+            .get(h.base().key())
+            .flatMap(n -> h.here().flatMap(here -> Merges.wanted(n, h.base(), here)))
+            .ifPresent(all::add);
+      }
+      return all;
+    }
+  }
 
   public static Forecast of(
-      Tree version, Needs needs, PartsChoice parts, Choices choices, Sections sections) {
-    return new Run(version, needs, parts, choices, sections).forecast();
+      Tree version,
+      Needs needs,
+      PartsChoice parts,
+      Choices choices,
+      Sections sections,
+      Merges merges) {
+    return new Run(version, needs, parts, choices, sections, merges).forecast();
   }
 
   private static final class Run {
@@ -73,6 +92,7 @@ public record Forecast(List<OfItem> items, Map<StepKind, Integer> totals) {
     private final Needs needs;
     private final PartsChoice parts;
     private final Choices choices;
+    private final Merges merges;
     private final int size;
     private final Meant meant;
     private final Predicate<ItemKey> leftOut;
@@ -83,7 +103,8 @@ public record Forecast(List<OfItem> items, Map<StepKind, Integer> totals) {
     private final Map<ItemKey, BitSet> along = new HashMap<>();
     private final Map<ItemKey, Because> because = new HashMap<>();
 
-    Run(Tree version, Needs needs, PartsChoice parts, Choices choices, Sections s) {
+    Run(Tree version, Needs needs, PartsChoice parts, Choices choices, Sections s, Merges merges) {
+      this.merges = merges;
       this.version = version;
       this.needs = needs;
       this.parts = parts;
@@ -197,7 +218,7 @@ public record Forecast(List<OfItem> items, Map<StepKind, Integer> totals) {
     }
 
     private void choose() {
-      java.util.Set<ItemKey> wanted = parts.chosen(version, Map.of());
+      Set<ItemKey> wanted = parts.chosen(version, Map.of());
       for (Node n : version.nodes()) {
         BitSet in = applies(n.key());
         if (!wanted.contains(n.key())) {
@@ -275,7 +296,7 @@ public record Forecast(List<OfItem> items, Map<StepKind, Integer> totals) {
         BitSet in = (BitSet) h.sections().clone();
         in.and(wanted);
         if (!in.isEmpty()) {
-          StepKind kind = Planner.one(meant, n, h.base(), held(h), choices).kind();
+          StepKind kind = Planner.one(meant, n, h.base(), held(h), choices, merges).kind();
           steps.merge(kind, in.cardinality(), Integer::sum);
         }
       }

@@ -11,7 +11,7 @@ import org.zephyrmist.core.tree.Alike;
  * @param id the platform's own id of it
  * @param parent the platform's id of the module it stands in; none at the top
  * @param aspects in our canonical form, with our keys where an item is ours
- * @param studentWork whether students have handed in work on it
+ * @param studentWork whether students have left anything on it: work, attempts, posts, grades
  * @param free not delivered from any master, so it may be a twin
  */
 public record Held(

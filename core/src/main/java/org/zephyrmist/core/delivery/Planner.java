@@ -26,20 +26,16 @@ public final class Planner {
   private final Map<ItemKey, Base> bases;
   private final Choices choices;
   private final Likeness<Held> likeness;
-  private final Twins twins;
+  private final Alongside alongside;
   private final Map<ItemKey, Held> free = new HashMap<>();
-
-  private final Supplied supplied;
 
   private Planner(
       Meant meant,
       List<Held> shell,
       Map<ItemKey, Base> bases,
       Choices choices,
-      Twins twins,
-      Supplied supplied) {
-    this.twins = twins;
-    this.supplied = supplied;
+      Alongside alongside) {
+    this.alongside = alongside;
     this.meant = meant;
     shell.forEach(h -> this.shell.put(h.id(), h));
     this.bases = bases;
@@ -64,7 +60,7 @@ public final class Planner {
     Set<String> there = new HashSet<>();
     shell.forEach(h -> there.add(h.id()));
     boolean emptied = Emptied.is(bases.values(), b -> there.contains(b.id()));
-    return plan(meant, shell, bases, choices, emptied, Twins.NONE, Supplied.NOTHING);
+    return plan(meant, shell, bases, choices, emptied, Alongside.NOTHING);
   }
 
   /**
@@ -72,8 +68,6 @@ public final class Planner {
    *
    * @param bases what counts as delivered, see {@link Emptied#counting}
    * @param emptied whether the shell was emptied before it began
-   * @param twins what of the shell says what items of the version say
-   * @param supplied what other masters bring there
    */
   public static List<Step> plan(
       Meant meant,
@@ -81,22 +75,21 @@ public final class Planner {
       Map<ItemKey, Base> bases,
       Choices choices,
       boolean emptied,
-      Twins twins,
-      Supplied supplied) {
+      Alongside alongside) {
     if (choices.onto() == Choices.Onto.CLEAN) {
-      return CleanStart.plan(meant, shell, bases, choices, twins, supplied);
+      return CleanStart.plan(meant, shell, bases, choices, alongside);
     }
-    Planner p = new Planner(meant, shell, bases, choices, twins, supplied);
+    Planner p = new Planner(meant, shell, bases, choices, alongside);
     return emptied && choices.emptied() != Choices.EmptiedShell.ANEW
         ? p.untouched(Reason.EMPTIED)
         : p.plan();
   }
 
   /** The step of one item that was delivered before, whatever else the shell holds. */
-  static Step one(Meant meant, Node m, Base base, Optional<Held> here, Choices choices) {
+  static Step one(
+      Meant meant, Node m, Base base, Optional<Held> here, Choices choices, Merges merges) {
     Map<ItemKey, Base> alone = Map.of(m.key(), base);
-    return new Planner(meant, here.stream().toList(), alone, choices, Twins.NONE, Supplied.NOTHING)
-        .step(m);
+    return new Planner(meant, here.stream().toList(), alone, choices, Alongside.of(merges)).step(m);
   }
 
   /**
@@ -109,10 +102,9 @@ public final class Planner {
       List<Held> shell,
       Map<ItemKey, Base> bases,
       Choices choices,
-      Twins twins,
-      Supplied supplied,
+      Alongside alongside,
       boolean emptyToo) {
-    return new Planner(meant, shell, bases, choices, twins, supplied).coming(emptyToo);
+    return new Planner(meant, shell, bases, choices, alongside).coming(emptyToo);
   }
 
   private List<Step> coming(boolean emptyToo) {
@@ -131,7 +123,9 @@ public final class Planner {
 
   private List<Step> plan() {
     List<Step> steps = coming(false);
-    steps.addAll(new Retiring(shell, supplied).steps(Retiring.notMeant(meant, bases.values())));
+    Retiring retiring =
+        new Retiring(shell, alongside.supplied(), choices.decisions()).after(steps, meant, bases);
+    steps.addAll(retiring.steps(Retiring.notMeant(meant, bases.values())));
     return List.copyOf(steps);
   }
 
@@ -162,7 +156,7 @@ public final class Planner {
   }
 
   private Optional<Step> supplied(Node m) {
-    return supplied.of(m).map(x -> supplied(m, x));
+    return alongside.supplied().of(m).map(x -> supplied(m, x));
   }
 
   private Step supplied(Node m, Supplied.Match match) {
@@ -205,19 +199,15 @@ public final class Planner {
     return likeness
         .find(m)
         .map(twin -> twin(m, twin, true))
-        .or(() -> twins.of(m.key()).flatMap(t -> told(m, t)))
+        .or(() -> alongside.twins().of(m.key()).flatMap(t -> told(m, t)))
         .orElseGet(() -> add(m, Reason.NEW_IN_VERSION));
   }
 
   private Step merge(Node m, Base b, Held s) {
-    Map<Aspect, AspectStep> aspects = ThreeWay.of(m, b, s, choices);
-    EnumSet<Aspect> writes = EnumSet.noneOf(Aspect.class);
-    aspects.forEach(
-        (a, step) -> {
-          if (ThreeWay.writes(step)) {
-            writes.add(a);
-          }
-        });
+    ThreeWay three = ThreeWay.of(m, b, s, choices, alongside.merges());
+    Map<Aspect, AspectStep> aspects = three.aspects();
+    Set<Aspect> writes = EnumSet.noneOf(Aspect.class);
+    writes.addAll(three.writes());
     StepKind kind;
     Reason reason;
     if (aspects.containsValue(AspectStep.BLOCKED)) {
@@ -227,14 +217,16 @@ public final class Planner {
     } else if (aspects.values().stream().anyMatch(AspectStep::clash)) {
       kind = StepKind.CLASH;
       reason = Reason.BOTH_MOVED;
+    } else if (aspects.containsValue(AspectStep.MERGED)) {
+      kind = writes.isEmpty() ? StepKind.KEEP : StepKind.UPDATE;
+      reason = writes.isEmpty() ? Reason.CHANGED_HERE : Reason.MERGED;
     } else if (!writes.isEmpty()) {
       kind = StepKind.UPDATE;
       Reason back = m.rule() == EditRule.ADAPTABLE ? Reason.PUT_BACK : Reason.FIXED_PUT_BACK;
       boolean hides = writes.stream().anyMatch(m::hides);
-      reason =
-          movedByVersion(m, b, writes)
-              ? Reason.VERSION_MOVED
-              : hides ? Reason.FIXED_PUT_BACK : back;
+      Reason overwritten = hides ? Reason.FIXED_PUT_BACK : back;
+      boolean own = writes.stream().anyMatch(a -> !s.aspects().get(a).equals(b.shown().get(a)));
+      reason = !own && movedByVersion(m, b, writes) ? Reason.VERSION_MOVED : overwritten;
     } else if (aspects.containsValue(AspectStep.KEEP)) {
       kind = StepKind.KEEP;
       reason =
@@ -248,7 +240,7 @@ public final class Planner {
       kind = StepKind.SAME;
       reason = Reason.EQUAL;
     }
-    return step(m, kind, Optional.of(s), aspects, writes, reason);
+    return step(m, kind, Optional.of(s), aspects, writes, reason, three.becomes());
   }
 
   private static boolean onlyAccepted(Map<Aspect, AspectStep> aspects, Base b) {
@@ -277,7 +269,7 @@ public final class Planner {
           case ADOPT -> Choices.Twin.ADOPT;
           case ADD -> Choices.Twin.ADD;
           case LEAVE -> Choices.Twin.LEAVE;
-          case SECTION, VERSION, TOGETHER -> choices.twin(m.kind());
+          case SECTION, VERSION, TOGETHER, CHANGE_GRADING, HIDE -> choices.twin(m.kind());
         };
     if (m.kind() == Kind.SETUP && what == Choices.Twin.ADD) {
       what = Choices.Twin.ADOPT; // a shell has one for each subject
@@ -305,7 +297,7 @@ public final class Planner {
     boolean earlier = false;
     for (Aspect a : m.aspects().differing(s.aspects())) {
       boolean work = a == Aspect.GRADING && s.studentWork();
-      boolean left = twins.earlierTerm() && (a == Aspect.TIMING || a == Aspect.LAUNCH);
+      boolean left = alongside.twins().earlierTerm() && (a == Aspect.TIMING || a == Aspect.LAUNCH);
       boolean back =
           choices.clash(m.kind()) == Choices.Clash.PUT_BACK
               && m.rule() == EditRule.ADAPTABLE
@@ -330,15 +322,6 @@ public final class Planner {
     return step(m, StepKind.ADD, Optional.empty(), Map.of(), all, reason);
   }
 
-  private Fingerprints becomes(
-      Node m, Held s, Map<Aspect, AspectStep> aspects, Set<Aspect> writes) {
-    Fingerprints version = s.aspects().with(writes, m.aspects());
-    return ThreeWay.together(m, s, aspects, choices)
-        .filter(t -> writes.contains(Aspect.WORDING))
-        .map(t -> version.with(Aspect.WORDING, t))
-        .orElse(version);
-  }
-
   private Step left(Node m, StepKind kind, Optional<Held> s, Reason reason) {
     return step(m, kind, s, Map.of(), Set.of(), reason);
   }
@@ -346,8 +329,7 @@ public final class Planner {
   /** Nothing is done with anything that is meant. */
   static List<Step> untouched(
       Meant meant, List<Held> shell, Map<ItemKey, Base> bases, Choices choices, Reason reason) {
-    return new Planner(meant, shell, bases, choices, Twins.NONE, Supplied.NOTHING)
-        .untouched(reason);
+    return new Planner(meant, shell, bases, choices, Alongside.NOTHING).untouched(reason);
   }
 
   /** The item becomes the version's in what is written and stays as it is here in the rest. */
@@ -358,11 +340,25 @@ public final class Planner {
       Map<Aspect, AspectStep> aspects,
       Set<Aspect> writes,
       Reason reason) {
+    return step(m, kind, s, aspects, writes, reason, m.aspects());
+  }
+
+  /**
+   * @param written what the aspects that are written become
+   */
+  private Step step(
+      Node m,
+      StepKind kind,
+      Optional<Held> s,
+      Map<Aspect, AspectStep> aspects,
+      Set<Aspect> writes,
+      Reason reason,
+      Fingerprints written) {
     Optional<Fingerprints> here = s.map(Held::aspects);
     Optional<Fingerprints> becomes =
         kind == StepKind.ADD
             ? Optional.of(meant.arriving(m.key(), choices.arriving(m.aspects())))
-            : s.map(h -> becomes(m, h, aspects, writes));
+            : here.map(h -> h.with(writes, written));
     Optional<Fingerprints> base = Optional.ofNullable(bases.get(m.key())).map(Base::shown);
     Sides sides = new Sides(base, here, Optional.of(m.aspects()), becomes);
     return new Step(

@@ -50,6 +50,9 @@ public record Receipt(Base base, How how, Set<Aspect> writes) {
     if (s.kind() == StepKind.RETIRE) {
       return old.map(b -> new Receipt(b, How.RETIRED, Set.of()));
     }
+    if (s.reason() == Step.Reason.HIDDEN_INSTEAD && s.moves()) {
+      return old.map(b -> new Receipt(b, How.KEPT, s.writes()));
+    }
     if (s.sides().version().isEmpty() || now.isEmpty()) {
       return Optional.empty();
     }
@@ -107,8 +110,13 @@ public record Receipt(Base base, How how, Set<Aspect> writes) {
 
   /** Aspects that the next plan writes again. */
   Set<Aspect> unfinished() {
+    return unfinished(base, writes);
+  }
+
+  /** Of these aspects, those whose links could not all be written. */
+  static Set<Aspect> unfinished(Base base, Set<Aspect> of) {
     Set<Aspect> all = EnumSet.noneOf(Aspect.class);
-    for (Aspect a : writes) {
+    for (Aspect a : of) {
       if (base.sent().get(a).equals(UNFINISHED)) {
         all.add(a);
       }

@@ -8,19 +8,26 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
+import org.zephyrmist.core.content.Aspect;
+import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.delivery.Step.Reason;
+import org.zephyrmist.core.tree.Node;
 
 /** What goes from a shell, in the order in which it can: a module goes after what stands in it. */
 final class Retiring {
   private static final int DEEPEST = 1000;
+  private static final Fingerprint HIDDEN = Fingerprint.of(Decisions.HIDDEN);
   private final Map<String, Held> shell;
   private final Map<String, Integer> inside = new HashMap<>();
   private final Supplied supplied;
+  private final Decisions decisions;
 
-  Retiring(Map<String, Held> shell, Supplied supplied) {
+  Retiring(Map<String, Held> shell, Supplied supplied, Decisions decisions) {
+    this.decisions = decisions;
     this.shell = shell;
     this.supplied = supplied;
     shell.values().forEach(h -> h.parent().ifPresent(p -> inside.merge(p, 1, Integer::sum)));
@@ -68,6 +75,37 @@ final class Retiring {
         .toList();
   }
 
+  /**
+   * After these steps: what they put elsewhere does not stand any more where it stood.
+   *
+   * @param meant among whose items they are
+   */
+  Retiring after(List<Step> steps, Meant meant, Map<ItemKey, Base> bases) {
+    for (Step s : steps) {
+      Optional<Held> here = s.id().map(shell::get);
+      Optional<Node> to = meant.items().get(s.key());
+      if (s.writes().contains(Aspect.PLACE) && here.isPresent() && to.isPresent()) {
+        Optional<String> from = here.get().parent();
+        boolean stays =
+            to.get()
+                .parent()
+                .filter(k -> from.filter(id -> named(k, bases).test(id)).isPresent())
+                .isPresent();
+        if (!stays) {
+          from.ifPresent(p -> inside.merge(p, -1, Integer::sum));
+        }
+      }
+    }
+    return this;
+  }
+
+  /** Whether a module of the shell is the one with this key. */
+  private static Predicate<String> named(ItemKey key, Map<ItemKey, Base> bases) {
+    return id ->
+        CleanStart.own(id).equals(key)
+            || Optional.ofNullable(bases.get(key)).filter(b -> b.id().equals(id)).isPresent();
+  }
+
   /** First what stands in modules, then the modules, the innermost first. */
   List<Step> steps(List<Leaving> leaving) {
     List<Step> steps = new ArrayList<>();
@@ -86,6 +124,7 @@ final class Retiring {
         switch (reason) {
           case ALREADY_GONE -> StepKind.SAME;
           case STUDENT_WORK -> StepKind.BLOCKED;
+          case HIDDEN_INSTEAD -> hidden(held.orElseThrow()) ? StepKind.KEEP : StepKind.UPDATE;
           case GONE_FROM_VERSION, CLEARED -> StepKind.RETIRE;
           default -> StepKind.KEEP;
         };
@@ -93,10 +132,14 @@ final class Retiring {
       held.flatMap(Held::parent).ifPresent(p -> inside.merge(p, -1, Integer::sum));
     }
     Optional<Fingerprints> here = held.map(Held::aspects);
-    Optional<Fingerprints> becomes = kind == StepKind.RETIRE ? Optional.empty() : here;
+    Set<Aspect> writes = kind == StepKind.UPDATE ? Set.of(Aspect.VISIBILITY) : Set.of();
+    Optional<Fingerprints> becomes =
+        kind == StepKind.RETIRE
+            ? Optional.empty()
+            : here.map(h -> writes.isEmpty() ? h : h.with(Aspect.VISIBILITY, HIDDEN));
     Sides sides = new Sides(b.base(), here, Optional.empty(), becomes);
     Optional<String> id = held.map(Held::id);
-    return new Step(b.key(), b.kind(), b.title(), kind, id, Map.of(), Set.of(), reason, sides);
+    return new Step(b.key(), b.kind(), b.title(), kind, id, Map.of(), writes, reason, sides);
   }
 
   private Reason reason(Leaving b, Held s) {
@@ -104,12 +147,20 @@ final class Retiring {
       return Reason.SUPPLIED;
     }
     if (s.studentWork()) {
-      return Reason.STUDENT_WORK;
+      return decisions
+          .ofWork(b.key(), s.aspects(), Optional.empty())
+          .filter(t -> t == Decisions.Take.HIDE || t == Decisions.Take.LEAVE)
+          .map(t -> t == Decisions.Take.HIDE ? Reason.HIDDEN_INSTEAD : Reason.LEFT_WITH_WORK)
+          .orElse(hidden(s) ? Reason.HIDDEN_INSTEAD : Reason.STUDENT_WORK);
     }
     if (!b.changedToo() && b.base().filter(s.aspects()::equals).isEmpty()) {
       return Reason.GONE_BUT_CHANGED_HERE;
     }
     return inside.getOrDefault(s.id(), 0) > 0 ? Reason.GONE_BUT_HOLDS_OTHERS : b.because();
+  }
+
+  private static boolean hidden(Held s) {
+    return s.aspects().get(Aspect.VISIBILITY).equals(HIDDEN);
   }
 
   private int depth(String id) {

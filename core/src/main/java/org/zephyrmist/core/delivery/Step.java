@@ -1,6 +1,7 @@
 package org.zephyrmist.core.delivery;
 
 import java.util.Collections;
+import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -60,8 +61,8 @@ public record Step(
     }
   }
 
-  /** The same, not done because of what students have handed in. */
-  Step blocked() {
+  /** The same, not done because of what students left. */
+  Step blocked(Reason because) {
     return new Step(
         key,
         itemKind,
@@ -70,8 +71,16 @@ public record Step(
         id,
         aspects,
         Set.of(),
-        Reason.STUDENT_WORK,
+        because,
         new Sides(sides.base(), sides.here(), sides.version(), sides.here()));
+  }
+
+  /** The same of a clash, as an update that nobody is asked about. */
+  Step overwriting(Reason because) {
+    Map<Aspect, AspectStep> all = new EnumMap<>(aspects);
+    all.replaceAll((a, did) -> did.bothMoved() ? AspectStep.UPDATE : did);
+    return new Step(
+        key, itemKind, title, StepKind.UPDATE, id, all, writes, because, sides, evidence);
   }
 
   /** The same for another reason. */
@@ -104,13 +113,23 @@ public record Step(
   }
 
   /** Aspects that both sides moved, whatever became of that. */
-  public Set<Aspect> clashing() {
-    return ThreeWay.clashing(aspects);
+  public Set<Aspect> bothMoved() {
+    return ThreeWay.bothMoved(aspects);
+  }
+
+  /** Whether a person is asked, or was, because of what students left on it. */
+  public boolean work() {
+    return reason == Reason.STUDENT_WORK
+        || reason == Reason.HIDDEN_INSTEAD
+        || reason == Reason.LEFT_WITH_WORK;
   }
 
   /** What is equal in every section where the same is to be decided; none if nothing is. */
   public Optional<Fingerprint> alike() {
-    if (kind != StepKind.CLASH && kind != StepKind.TWIN) {
+    if (work()) {
+      return sides.here().map(here -> Decisions.work(here, sides.version()));
+    }
+    if (kind != StepKind.TWIN && bothMoved().isEmpty()) {
       return Optional.empty();
     }
     return sides
@@ -122,7 +141,7 @@ public record Step(
                     .map(
                         meant ->
                             Decisions.alike(
-                                kind == StepKind.CLASH ? clashing() : meant.differing(here),
+                                kind == StepKind.TWIN ? meant.differing(here) : bothMoved(),
                                 here,
                                 meant)));
   }
@@ -134,15 +153,27 @@ public record Step(
     KEEP,
     CLASH_KEPT,
     CLASH_OVERWRITTEN,
-    /** Both moved, and what both become together is written. */
+    /** Both moved the same words, and a person said that both stay. */
     CLASH_TOGETHER,
+    /** Both moved, each at other places: the section's own stays within the version's. */
+    MERGED,
     BLOCKED,
     /** Other than the version says, and not touched by this delivery. */
     LEFT;
 
-    /** Whether both the section and the master moved it. */
+    /** Whether the section and the master moved the same of it. */
     public boolean clash() {
       return this == CLASH_KEPT || this == CLASH_OVERWRITTEN || this == CLASH_TOGETHER;
+    }
+
+    /** Whether the section and the master moved it. */
+    boolean bothMoved() {
+      return clash() || this == MERGED;
+    }
+
+    /** Whether something of both is what it becomes. */
+    boolean merges() {
+      return this == CLASH_TOGETHER || this == MERGED;
     }
   }
 
@@ -153,6 +184,8 @@ public record Step(
     VERSION_MOVED,
     CHANGED_HERE,
     BOTH_MOVED,
+    /** Both changed it, each at other places; both changes stand in what it becomes. */
+    MERGED,
     FIXED_PUT_BACK,
     /** The section's change is undone, because this delivery puts things back. */
     PUT_BACK,
@@ -182,6 +215,10 @@ public record Step(
     GONE_BUT_HOLDS_OTHERS,
     ALREADY_GONE,
     STUDENT_WORK,
+    /** It was to go, but students left something on it, so it is hidden. */
+    HIDDEN_INSTEAD,
+    /** It was to go, but students left something on it, and a person said that it stays. */
+    LEFT_WITH_WORK,
     /** The dates are another's, and this delivery leaves them. */
     DATES_LEFT,
     /** Nearly all of ours is gone from the shell; nothing is done there. */

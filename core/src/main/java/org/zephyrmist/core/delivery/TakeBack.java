@@ -32,7 +32,8 @@ public final class TakeBack {
   /**
    * What the delivery did with one item.
    *
-   * @param step as it was carried out; none if only the ledger noted something of the item
+   * @param step as it was carried out, and what the item became by it as the shell showed it; none
+   *     if only the ledger noted something of the item
    * @param before what had been delivered of it until then
    * @param parent the module in which it stood before
    */
@@ -41,6 +42,12 @@ public final class TakeBack {
     /** As it was before; nothing if it was not there. */
     private Optional<Fingerprints> was() {
       return step.flatMap(s -> s.sides().here());
+    }
+
+    private Base left(Base b) {
+      Set<Aspect> wrote = new HashSet<>(wrote());
+      wrote.removeAll(Receipt.unfinished(b, wrote));
+      return step.flatMap(s -> s.sides().becomes()).map(l -> b.asLeft(wrote, l)).orElse(b);
     }
 
     private Set<Aspect> wrote() {
@@ -53,8 +60,29 @@ public final class TakeBack {
           .isPresent();
     }
 
+    private boolean tookOut() {
+      return step.filter(s -> s.kind() == StepKind.RETIRE).isPresent();
+    }
+
     private boolean cameWithIt() {
       return step.filter(s -> s.kind() == StepKind.ADD).isPresent();
+    }
+
+    /** What came again with it of a section's own, of which no ledger knows. */
+    private Optional<Retiring.Leaving> own(Map<String, Held> shell) {
+      return step.filter(s -> cameWithIt() && before.isEmpty())
+          .flatMap(s -> s.id().map(shell::get))
+          .filter(Held::free)
+          .map(
+              h ->
+                  new Retiring.Leaving(
+                      key,
+                      h.kind(),
+                      h.title(),
+                      h.id(),
+                      step.flatMap(s -> s.sides().becomes()),
+                      false,
+                      Reason.GONE_FROM_VERSION));
     }
   }
 
@@ -67,11 +95,18 @@ public final class TakeBack {
     return done.keySet();
   }
 
-  /** Of what the section holds, what this is about; what was accepted is no reason here. */
-  public Map<ItemKey, Base> concerned(Map<ItemKey, Base> bases) {
+  /**
+   * Of what the section holds, what this is about, as the delivery left it: whether anybody changed
+   * it since is told by that, whatever of it was the section's own. What the delivery took out
+   * counts as never there, and what was accepted is no reason here.
+   */
+  public Map<ItemKey, Base> concerned(Map<ItemKey, Base> bases, List<Held> shell) {
+    Set<String> there = new HashSet<>();
+    shell.forEach(h -> there.add(h.id()));
     Map<ItemKey, Base> some = new HashMap<>(bases);
     some.keySet().retainAll(done.keySet());
-    some.replaceAll((k, b) -> b.plain());
+    some.values().removeIf(b -> done.get(b.key()).tookOut() && !there.contains(b.id()));
+    some.replaceAll((k, b) -> done.get(k).left(b.plain()));
     return some;
   }
 
@@ -98,8 +133,7 @@ public final class TakeBack {
     }
     Optional<Fingerprints> was = d.was();
     if (base.isEmpty()) {
-      boolean removed = d.step().filter(s -> s.kind() == StepKind.RETIRE).isPresent();
-      return was.filter(w -> removed).map(w -> node(d, w));
+      return was.filter(w -> d.tookOut()).map(w -> node(d, w));
     }
     Fingerprints here = now.map(Held::aspects).orElse(base.get().shown());
     return Optional.of(node(d, was.map(w -> here.with(d.wrote(), w)).orElse(here)));
@@ -146,18 +180,23 @@ public final class TakeBack {
       Map<ItemKey, Base> bases,
       Choices choices,
       Set<String> theirs) {
-    Map<ItemKey, Base> some = concerned(bases);
+    Map<ItemKey, Base> some = concerned(bases, shell);
     List<Step> steps =
-        new ArrayList<>(
-            Planner.coming(meant, shell, some, choices, Twins.NONE, Supplied.NOTHING, true));
+        new ArrayList<>(Planner.coming(meant, shell, some, choices, Alongside.NOTHING, true));
     Map<String, Held> byId = new LinkedHashMap<>();
     shell.forEach(h -> byId.put(h.id(), h));
+    List<Retiring.Leaving> leaving =
+        new ArrayList<>(
+            Retiring.notMeant(meant, some.values()).stream()
+                .filter(l -> done.get(l.key()).cameWithIt())
+                .toList());
+    done.values().stream()
+        .filter(d -> !some.containsKey(d.key()))
+        .forEach(d -> d.own(byId).ifPresent(leaving::add));
     steps.addAll(
-        new Retiring(byId, Supplied.by(List.of(), theirs))
-            .steps(
-                Retiring.notMeant(meant, some.values()).stream()
-                    .filter(l -> done.get(l.key()).cameWithIt())
-                    .toList()));
+        new Retiring(byId, Supplied.by(List.of(), theirs), choices.decisions())
+            .after(steps, meant, some)
+            .steps(leaving));
     return steps.stream().map(TakeBack::told).toList();
   }
 

@@ -12,26 +12,65 @@ import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.delivery.Step.AspectStep;
 import org.zephyrmist.core.tree.Node;
 
-/** Base, section and master, aspect by aspect. */
-final class ThreeWay {
-  private ThreeWay() {}
+/**
+ * Base, section and master, aspect by aspect.
+ *
+ * @param writes aspects that are written
+ * @param becomes what those become
+ */
+record ThreeWay(Map<Aspect, AspectStep> aspects, Set<Aspect> writes, Fingerprints becomes) {
 
-  static Map<Aspect, AspectStep> of(Node m, Base b, Held s, Choices choices) {
+  static ThreeWay of(Node m, Base b, Held s, Choices choices, Merges merges) {
     EnumMap<Aspect, AspectStep> map = new EnumMap<>(Aspect.class);
     for (Aspect a : Aspect.values()) {
       map.put(a, aspect(a, m, b, s.aspects(), choices));
     }
-    decided(map, m, s, choices);
-    if (s.studentWork() && writes(map.get(Aspect.GRADING))) {
-      map.put(Aspect.GRADING, AspectStep.BLOCKED);
+    Optional<Merges.Merged> merged =
+        bothMoved(map).contains(Aspect.WORDING)
+            ? Merges.wanted(m, b, s.aspects()).flatMap(merges::of)
+            : Optional.empty();
+    if (merged.filter(Merges.Merged::clean).isPresent()
+        && choices.clash(m.kind()) != Choices.Clash.PUT_BACK) {
+      map.put(Aspect.WORDING, AspectStep.MERGED);
     }
-    return map;
+    Optional<Fingerprint> text =
+        decided(map, m, s, choices, merged).or(() -> merged.map(Merges.Merged::becomes));
+    if (s.studentWork() && writes(map.get(Aspect.GRADING))) {
+      map.compute(Aspect.GRADING, (a, did) -> ofWork(did, m, s, choices));
+    }
+    Fingerprints becomes =
+        text.filter(t -> map.get(Aspect.WORDING).merges())
+            .map(t -> m.aspects().with(Aspect.WORDING, t))
+            .orElse(m.aspects());
+    Set<Aspect> writes = EnumSet.noneOf(Aspect.class);
+    map.forEach(
+        (a, did) -> {
+          boolean there = did.merges() && becomes.get(a).equals(s.aspects().get(a));
+          if (writes(did) && !there) {
+            writes.add(a);
+          }
+        });
+    return new ThreeWay(map, writes, becomes);
   }
 
-  /** Of what must equal the master nobody decides otherwise. */
-  private static void decided(Map<Aspect, AspectStep> map, Node m, Held s, Choices choices) {
-    Set<Aspect> open = clashing(map);
-    Optional<Decisions.Decision> decision = decision(map, m, s, choices);
+  /**
+   * What a person decided. Of what must equal the master nobody decides otherwise.
+   *
+   * @return the text that was put together by hand
+   */
+  private static Optional<Fingerprint> decided(
+      Map<Aspect, AspectStep> map,
+      Node m,
+      Held s,
+      Choices choices,
+      Optional<Merges.Merged> merged) {
+    Set<Aspect> moved = bothMoved(map);
+    if (moved.isEmpty()) {
+      return Optional.empty();
+    }
+    Optional<Decisions.Decision> decision =
+        choices.decisions().of(m.key(), moved, s.aspects(), m.aspects());
+    Set<Aspect> open = EnumSet.copyOf(moved);
     open.removeIf(a -> m.rule(a) == EditRule.FIXED);
     decision.ifPresent(
         d -> {
@@ -39,41 +78,41 @@ final class ThreeWay {
             case SECTION -> open.forEach(a -> map.put(a, AspectStep.CLASH_KEPT));
             case VERSION -> open.forEach(a -> map.put(a, AspectStep.CLASH_OVERWRITTEN));
             case TOGETHER -> {
-              if (open.contains(Aspect.WORDING)) {
+              if (open.contains(Aspect.WORDING) && (d.text().isPresent() || merged.isPresent())) {
                 map.put(Aspect.WORDING, AspectStep.CLASH_TOGETHER);
               }
             }
-            case ADOPT, ADD, LEAVE -> {}
+            case ADOPT, ADD, LEAVE, CHANGE_GRADING, HIDE -> {}
           }
         });
+    return decision.flatMap(Decisions.Decision::text);
   }
 
-  private static Optional<Decisions.Decision> decision(
-      Map<Aspect, AspectStep> aspects, Node m, Held s, Choices choices) {
-    Set<Aspect> clashing = clashing(aspects);
-    return clashing.isEmpty()
-        ? Optional.empty()
-        : choices.decisions().of(m.key(), clashing, s.aspects(), m.aspects());
+  /** Grading under which students left something changes only by a person's word. */
+  private static AspectStep ofWork(AspectStep would, Node m, Held s, Choices choices) {
+    return choices
+        .decisions()
+        .ofWork(m.key(), s.aspects(), Optional.of(m.aspects()))
+        .map(
+            take ->
+                switch (take) {
+                  case CHANGE_GRADING -> would;
+                  case LEAVE -> AspectStep.KEEP;
+                  default -> AspectStep.BLOCKED;
+                })
+        .orElse(AspectStep.BLOCKED);
   }
 
   /** Aspects that both sides moved, whatever becomes of that. */
-  static Set<Aspect> clashing(Map<Aspect, AspectStep> aspects) {
+  static Set<Aspect> bothMoved(Map<Aspect, AspectStep> aspects) {
     Set<Aspect> all = EnumSet.noneOf(Aspect.class);
     aspects.forEach(
         (a, did) -> {
-          if (did.clash()) {
+          if (did.bothMoved()) {
             all.add(a);
           }
         });
     return all;
-  }
-
-  /** What both texts become, where they are taken together. */
-  static Optional<Fingerprint> together(
-      Node m, Held s, Map<Aspect, AspectStep> aspects, Choices choices) {
-    return aspects.get(Aspect.WORDING) == AspectStep.CLASH_TOGETHER
-        ? decision(aspects, m, s, choices).flatMap(Decisions.Decision::together)
-        : Optional.empty();
   }
 
   private static AspectStep aspect(Aspect a, Node m, Base b, Fingerprints s, Choices choices) {
@@ -107,9 +146,7 @@ final class ThreeWay {
         : AspectStep.CLASH_OVERWRITTEN;
   }
 
-  static boolean writes(AspectStep step) {
-    return step == AspectStep.UPDATE
-        || step == AspectStep.CLASH_OVERWRITTEN
-        || step == AspectStep.CLASH_TOGETHER;
+  private static boolean writes(AspectStep step) {
+    return step == AspectStep.UPDATE || step == AspectStep.CLASH_OVERWRITTEN || step.merges();
   }
 }

@@ -78,13 +78,13 @@ public record EditionMerge(List<Change> changes) {
   public static EditionMerge of(Tree older, Tree newer, Tree master, Pairing pairing, Keys keys) {
     Map<ItemKey, Pair> pairs = new HashMap<>();
     pairing.pairs().forEach(p -> pairs.put(p.newer(), p));
-    Set<ItemKey> moved = Moves.of(older, newer, pairing);
+    Places places = new Places(older, newer, master, pairing, keys);
     List<Change> all = new ArrayList<>();
     for (Node n : newer.nodes()) {
       Optional<Pair> pair = Optional.ofNullable(pairs.get(n.key()));
       all.add(
           pair.isPresent()
-              ? paired(older.get(pair.get().older()).orElseThrow(), n, master, pair.get(), moved)
+              ? paired(older.get(pair.get().older()).orElseThrow(), n, master, pair.get(), places)
               : added(n, keys.of(n.key()), master));
     }
     gone(older, master, pairing, all);
@@ -96,21 +96,26 @@ public record EditionMerge(List<Change> changes) {
     return change(key, Optional.empty(), n, what, Set.of(), Set.of(), Set.of());
   }
 
-  private static Change paired(Node o, Node n, Tree master, Pair pair, Set<ItemKey> moved) {
-    Set<Aspect> theirs = n.aspects().differing(o.aspects());
-    theirs.remove(Aspect.PLACE);
-    if (moved.contains(n.key())) {
-      theirs.add(Aspect.PLACE);
+  private static void set(Set<Aspect> of, boolean place) {
+    of.remove(Aspect.PLACE);
+    if (place) {
+      of.add(Aspect.PLACE);
     }
+  }
+
+  private static Change paired(Node o, Node n, Tree master, Pair pair, Places places) {
+    Set<Aspect> theirs = n.aspects().differing(o.aspects());
+    set(theirs, places.theirsMoved(n.key()));
     Optional<Node> m = master.get(o.key());
     if (m.isEmpty()) {
       What what = theirs.isEmpty() ? What.SAME : What.TAKEN_OUT;
       return change(o.key(), Optional.of(o), n, what, theirs, Set.of(), Set.of());
     }
     Set<Aspect> ours = m.get().aspects().differing(o.aspects());
-    Set<Aspect> already = EnumSet.copyOf(EnumSet.allOf(Aspect.class));
+    set(ours, places.oursMoved(o.key()));
+    Set<Aspect> already = EnumSet.allOf(Aspect.class);
     already.removeAll(m.get().aspects().differing(n.aspects()));
-    already.remove(Aspect.PLACE);
+    set(already, theirs.contains(Aspect.PLACE) && places.inPlace(n, o.key()));
     theirs.removeAll(already);
     ours.removeAll(already);
     Set<Aspect> clash = EnumSet.noneOf(Aspect.class);

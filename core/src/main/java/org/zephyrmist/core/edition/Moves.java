@@ -22,6 +22,15 @@ final class Moves {
   static Set<ItemKey> of(Tree older, Tree newer, Pairing pairing) {
     Map<ItemKey, ItemKey> before = new HashMap<>();
     pairing.pairs().forEach(p -> before.put(p.newer(), p.older()));
+    return of(older, newer, before);
+  }
+
+  /**
+   * The same of any two trees.
+   *
+   * @param before by the newer key of an item its older one
+   */
+  static Set<ItemKey> of(Tree older, Tree newer, Map<ItemKey, ItemKey> before) {
     Map<ItemKey, Integer> order = new HashMap<>();
     for (Node n : older.nodes()) {
       order.put(n.key(), order.size());
@@ -30,7 +39,7 @@ final class Moves {
     Map<Optional<ItemKey>, List<ItemKey>> stayed = new HashMap<>();
     for (Node n : newer.nodes()) {
       ItemKey was = before.get(n.key());
-      if (was != null) {
+      if (was != null && older.has(was)) {
         Optional<ItemKey> from = older.get(was).flatMap(Node::parent);
         if (from.equals(n.parent().map(p -> before.getOrDefault(p, p)))) {
           stayed.computeIfAbsent(n.parent(), p -> new ArrayList<>()).add(n.key());

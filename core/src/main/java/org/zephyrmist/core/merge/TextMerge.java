@@ -54,7 +54,7 @@ public record TextMerge(List<Passage> passages) {
 
   /**
    * As many blocks in each: one by one. Where one side only put blocks between, the other's stand
-   * in place of the old ones. Else the stretch as a whole.
+   * in place of the old ones. Else by which blocks are alike.
    */
   private static void clash(Merge.Stretch<String> s, List<Passage> all) {
     int n = s.base().size();
@@ -67,8 +67,7 @@ public record TextMerge(List<Passage> passages) {
     } else if (n == s.ours().size() && places(s.base(), s.theirs()).isPresent()) {
       between(s, places(s.base(), s.theirs()).get(), false, all);
     } else {
-      all.add(
-          passage(Merge.From.CLASH, s, String.join("", s.ours()) + String.join("", s.theirs())));
+      all.addAll(BlockMerge.of(s));
     }
   }
 
@@ -105,7 +104,7 @@ public record TextMerge(List<Passage> passages) {
     }
   }
 
-  private static Passage words(String base, String ours, String theirs) {
+  static Passage words(String base, String ours, String theirs) {
     boolean alike = opening(base).equals(opening(ours)) && opening(base).equals(opening(theirs));
     StringBuilder merged = new StringBuilder();
     boolean clash = !alike;

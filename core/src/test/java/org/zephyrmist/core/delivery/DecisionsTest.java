@@ -55,7 +55,7 @@ class DecisionsTest {
             EditRule.ADAPTABLE,
             "mine",
             false,
-            Map.of(ALL, new Decision(Take.TOGETHER, Optional.of(BOTH))));
+            Map.of(only("mine"), new Decision(Take.TOGETHER, Optional.of(BOTH))));
     assertThat(s.kind()).isEqualTo(StepKind.CLASH);
     assertThat(s.aspects()).containsEntry(Aspect.WORDING, AspectStep.CLASH_TOGETHER);
     assertThat(s.sides().becomes().orElseThrow().get(Aspect.WORDING)).isEqualTo(BOTH);
@@ -102,8 +102,14 @@ class DecisionsTest {
   }
 
   @Test
-  void takingBothNeedsTheTextOfBoth() {
-    assertThatThrownBy(() -> Decision.of(Take.TOGETHER))
+  void whatOneSectionSaysIsNeverWrittenIntoAllOthers() {
+    Map<About, Decision> made = Map.of(ALL, new Decision(Take.TOGETHER, Optional.of(BOTH)));
+    assertThat(planned(EditRule.ADAPTABLE, "another’s", false, made).moves()).isFalse();
+  }
+
+  @Test
+  void aTextGoesWithTakingBothAlone() {
+    assertThatThrownBy(() -> new Decision(Take.VERSION, Optional.of(BOTH)))
         .isInstanceOf(IllegalArgumentException.class);
   }
 }

@@ -58,8 +58,7 @@ class EmptiedTest {
             Sample.page("k2"),
             Sample.page("new"));
     Map<ItemKey, Base> given = Emptied.counting(bases(3), b -> false, choices, true);
-    return Planner.plan(
-        Sample.meant(version), List.of(), given, choices, true, Twins.NONE, Supplied.NOTHING);
+    return Planner.plan(Sample.meant(version), List.of(), given, choices, true, Alongside.NOTHING);
   }
 
   @Test

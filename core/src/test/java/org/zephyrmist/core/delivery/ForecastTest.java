@@ -190,8 +190,7 @@ class ForecastTest {
         Tree applies = Meant.of(said, Parts.EVERYTHING, facts.get(s)).items();
         Parts p = parts.in(said, applies, needs, given, now::containsKey);
         Meant meant = Meant.of(said, p, facts.get(s));
-        for (Step step :
-            Planner.plan(meant, shell, given, choices, emptied, Twins.NONE, Supplied.NOTHING)) {
+        for (Step step : Planner.plan(meant, shell, given, choices, emptied, Alongside.NOTHING)) {
           boolean stays = step.reason() == Step.Reason.ALREADY_GONE;
           if (step.itemKind() != Kind.MODULE && !stays) {
             totals.merge(step.kind(), 1, Integer::sum);
@@ -212,7 +211,7 @@ class ForecastTest {
           Becoming becoming = c::becomes;
           Forecast.Sections said =
               new Forecast.Sections(to.facts(), becoming.asSaid(c.version, to.holds()));
-          Forecast f = Forecast.of(c.version, c.needs, c.parts, choices, said);
+          Forecast f = Forecast.of(c.version, c.needs, c.parts, choices, said, Merges.NONE);
           assertThat(f.totals()).isEqualTo(c.planned(choices));
         });
   }
@@ -233,7 +232,8 @@ class ForecastTest {
             needs,
             some,
             Choices.SAFE,
-            new Forecast.Sections(List.of(anywhere, anywhere), List.of()));
+            new Forecast.Sections(List.of(anywhere, anywhere), List.of()),
+            Merges.NONE);
     Forecast.OfItem along = f.items().get(1);
     assertThat(along.because()).contains(new Needs.Because(quiz, Needs.Why.BANK));
     assertThat(along.along()).isEqualTo(2);

@@ -41,8 +41,7 @@ class SuppliedTest {
         Map.of(),
         Choices.SAFE.with(decisions),
         false,
-        Twins.NONE,
-        Supplied.by(List.of(there), Set.of()));
+        new Alongside(Twins.NONE, Supplied.by(List.of(there), Set.of()), Merges.NONE));
   }
 
   private static Step only(Kind kind, Fingerprints says) {

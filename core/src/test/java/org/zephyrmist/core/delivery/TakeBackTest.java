@@ -55,7 +55,7 @@ class TakeBackTest {
 
     List<Step> plan() {
       List<Held> shell = List.copyOf(w.shell.values());
-      Map<ItemKey, Base> bases = back.concerned(w.bases);
+      Map<ItemKey, Base> bases = back.concerned(w.bases, shell);
       return back.plan(back.meant(shell, bases), shell, bases, CHOICES, Set.of());
     }
 

@@ -54,8 +54,7 @@ class TwinsTest {
         Map.of(),
         choices,
         false,
-        twins,
-        Supplied.NOTHING);
+        new Alongside(twins, Supplied.NOTHING, Merges.NONE));
   }
 
   private static Twins alike(String words, boolean earlier) {
@@ -138,8 +137,7 @@ class TwinsTest {
                 Map.of(),
                 Choices.SAFE,
                 false,
-                doubtful,
-                Supplied.NOTHING))
+                new Alongside(doubtful, Supplied.NOTHING, Merges.NONE)))
         .allMatch(s -> s.kind() == StepKind.ADD);
   }
 

@@ -148,8 +148,7 @@ class WeekPlacesTest {
               Map.of(),
               c,
               false,
-              twins,
-              Supplied.NOTHING);
+              new Alongside(twins, Supplied.NOTHING, Merges.NONE));
       assertThat(steps).as(c.toString()).hasSize(1);
       assertThat(steps.get(0).kind()).isEqualTo(StepKind.TWIN);
       assertThat(steps.get(0).moves()).isEqualTo(c.onto() == Choices.Onto.CLEAN);

@@ -20,7 +20,12 @@ import org.zephyrmist.core.tree.Node;
 
 /** A section in memory that carries plans out as a platform would. */
 final class World {
-  static final Fingerprint TOGETHER = Fingerprint.of("both together");
+  /** Half of the time the two changes do not meet. */
+  static final Merges MERGES =
+      three ->
+          Optional.of(
+              new Merges.Merged(
+                  Fingerprint.of("both " + three), Math.floorMod(three.hashCode(), 2) == 0));
 
   final Random random;
   final List<Node> version = new ArrayList<>();
@@ -78,10 +83,7 @@ final class World {
     for (Node m : version) {
       Decisions.Take take = pick(Decisions.Take.values());
       if (random.nextBoolean()) {
-        made.put(
-            new Decisions.About(m.key(), Optional.empty()),
-            new Decisions.Decision(
-                take, take == Decisions.Take.TOGETHER ? Optional.of(TOGETHER) : Optional.empty()));
+        made.put(new Decisions.About(m.key(), Optional.empty()), Decisions.Decision.of(take));
       }
     }
     choices = choices.with(new Decisions(made)).with(pick(Choices.EmptiedShell.values()));
@@ -144,8 +146,7 @@ final class World {
         given,
         choices,
         emptied,
-        Twins.NONE,
-        supplied);
+        new Alongside(Twins.NONE, supplied, MERGES));
   }
 
   /** Writes a step into the shell; gives the item as it is then. */

@@ -169,4 +169,28 @@ class MergeTest {
     assertThat(TextMerge.of(base, before, changed).together())
         .isEqualTo("<p>First of all.</p><p>Print two of the sheet.</p>");
   }
+
+  @Test
+  void aParagraphThatWasChangedIsFoundAmongOthersThatWerePutInAndTakenOut() {
+    TextMerge m =
+        TextMerge.of(
+            "<p>A circuit carries 2,400 watts.</p><p>Count each lamp.</p><p>Old.</p>",
+            "<p>A circuit carries 2,400 watts.</p><p>Count each lamp, and the practicals.</p><p>More.</p>",
+            "<p>A circuit carries 1,920 watts.</p><p>Count each lamp.</p><p>Old.</p>");
+    assertThat(m.clean()).isTrue();
+    assertThat(m.together())
+        .isEqualTo(
+            "<p>A circuit carries 1,920 watts.</p><p>Count each lamp, and the practicals.</p><p>More.</p>");
+  }
+
+  @Test
+  void whatOneChangedAndTheOtherTookOutIsAsked() {
+    TextMerge m =
+        TextMerge.of(
+            "<p>A circuit carries 2,400 watts.</p><p>Count each lamp.</p>",
+            "<p>A circuit carries 2,300 watts.</p><p>Count each lamp now.</p><p>More.</p>",
+            "<p>Count each lamp.</p>");
+    assertThat(m.clean()).isFalse();
+    assertThat(m.together()).contains("2,300").contains("More.");
+  }
 }

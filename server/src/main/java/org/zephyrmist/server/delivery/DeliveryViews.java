@@ -298,7 +298,7 @@ class DeliveryViews {
   }
 
   private static Optional<StudentCounts> counts(Integer[] c) {
-    return Optional.ofNullable(c).map(n -> new StudentCounts(n[0], n[1], n[2], n[3]));
+    return Optional.ofNullable(c).map(StudentCounts::of);
   }
 
   /** Whether less was there afterwards. */

@@ -31,6 +31,7 @@ import org.zephyrmist.server.calendar.Dating;
 import org.zephyrmist.server.ledger.Alike;
 import org.zephyrmist.server.ledger.Standings;
 import org.zephyrmist.server.line.AttachmentsLeftOut;
+import org.zephyrmist.server.line.MergedTexts;
 import org.zephyrmist.server.master.VersionNeeds;
 import org.zephyrmist.server.master.Versions;
 import org.zephyrmist.server.tool.Relinking;
@@ -46,6 +47,7 @@ class Forecasts {
   private final Targets targets;
   private final Relinking relinking;
   private final Dating dating;
+  private final MergedTexts merged;
 
   Forecasts(
       Versions versions,
@@ -55,7 +57,9 @@ class Forecasts {
       Targets targets,
       AttachmentsLeftOut attachments,
       Relinking relinking,
-      Dating dating) {
+      Dating dating,
+      MergedTexts merged) {
+    this.merged = merged;
     this.dating = dating;
     this.relinking = relinking;
     this.attachments = attachments;
@@ -121,17 +125,15 @@ class Forecasts {
     Versions.Version v = versions.get(version);
     List<Targets.Target> to = targets.of(sections);
     List<UUID> ids = to.stream().map(Targets.Target::id).toList();
+    Forecast.Sections holding =
+        new Forecast.Sections(
+            to.stream().map(Targets.Target::facts).toList(),
+            linked(v, ids)
+                .with(Set.of(Aspect.TIMING), dating.becoming(v.master(), v.tree(), ids))
+                .asSaid(v.tree(), holds(v, ids, parts)));
     Forecast f =
         Forecast.of(
-            v.tree(),
-            needs.of(v),
-            parts,
-            choices,
-            new Forecast.Sections(
-                to.stream().map(Targets.Target::facts).toList(),
-                linked(v, ids)
-                    .with(Set.of(Aspect.TIMING), dating.becoming(v.master(), v.tree(), ids))
-                    .asSaid(v.tree(), holds(v, ids, parts))));
+            v.tree(), needs.of(v), parts, choices, holding, merged.of(holding.merges(v.tree())));
     Standings.Stand stand = standings.stand(v.master(), ids);
     return new DeliveryForecast(
         f.items().stream().map(i -> row(v.tree(), i)).toList(),

@@ -3,6 +3,7 @@ package org.zephyrmist.server.delivery;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -17,7 +18,7 @@ import org.zephyrmist.core.delivery.Decisions.Take;
 import org.zephyrmist.core.delivery.Step;
 import org.zephyrmist.core.delivery.StepKind;
 import org.zephyrmist.core.merge.Runs;
-import org.zephyrmist.core.merge.TextMerge;
+import org.zephyrmist.core.merge.WordingMerge;
 import org.zephyrmist.server.content.Bodies;
 import org.zephyrmist.server.db.tables.records.DeliveryRecord;
 import org.zephyrmist.server.line.Decided;
@@ -62,41 +63,51 @@ class StepDecisions {
     Map<UUID, Step> all = steps.ofItem(delivery, key);
     Step s = all.get(line);
     Optional<Fingerprint> alike = Optional.ofNullable(s).flatMap(Step::alike);
-    if (alike.isEmpty()) {
+    if (alike.isEmpty() || !decided.possible(delivery)) {
       return Optional.empty();
     }
     Decisions made = decided.of(delivery);
     Optional<Decisions.Decision> now =
         Optional.ofNullable(made.made().get(new Decisions.About(key, alike)))
-            .or(
-                () ->
-                    Optional.ofNullable(
-                        made.made().get(new Decisions.About(key, Optional.empty()))));
+            .or(() -> Optional.ofNullable(made.made().get(everywhere(s))));
     return Optional.of(
         new Open(
             (int) all.values().stream().filter(x -> x.alike().equals(alike)).count(),
             (int) all.values().stream().filter(x -> x.alike().isPresent()).count(),
             now.map(Decisions.Decision::take),
-            merge(s, now.flatMap(Decisions.Decision::together))));
+            merge(s, now.flatMap(Decisions.Decision::text))));
+  }
+
+  private static Decisions.About everywhere(Step s) {
+    return s.work() ? Decisions.anyWork(s.key()) : new Decisions.About(s.key(), Optional.empty());
   }
 
   private Optional<Merged> merge(Step s, Optional<Fingerprint> before) {
-    if (s.kind() != StepKind.CLASH || !s.clashing().contains(Aspect.WORDING)) {
+    if (s.kind() == StepKind.TWIN || !s.bothMoved().contains(Aspect.WORDING)) {
       return Optional.empty();
     }
-    Wording base = wording(s.sides().base().orElseThrow());
-    Wording here = wording(s.sides().here().orElseThrow());
-    Wording version = wording(s.sides().version().orElseThrow());
-    if (version.file().isPresent() || here.file().isPresent()) {
-      return Optional.empty(); // questions and files are taken from one side
-    }
-    TextMerge merge = TextMerge.of(base.html(), here.html(), version.html());
-    String html = before.map(b -> AspectForms.wording(form(b)).html()).orElseGet(merge::together);
-    return Optional.of(
-        new Merged(
-            Runs.merged(Runs.plain(here.html()), Runs.plain(version.html()), Runs.plain(html)),
-            html,
-            before.isPresent() || merge.clean()));
+    return merged(s)
+        .map(
+            merge -> {
+              String here = wording(s.sides().here().orElseThrow()).html();
+              String version = wording(s.sides().version().orElseThrow()).html();
+              String html =
+                  before
+                      .map(b -> AspectForms.wording(form(b)).html())
+                      .orElseGet(() -> merge.wording().html());
+              return new Merged(
+                  Runs.merged(Runs.plain(here), Runs.plain(version), Runs.plain(html)),
+                  html,
+                  before.isPresent() || merge.clean());
+            });
+  }
+
+  /** None where one side is to be taken, as of files and questions that both changed. */
+  private Optional<WordingMerge> merged(Step s) {
+    return WordingMerge.of(
+        wording(s.sides().base().orElseThrow()),
+        wording(s.sides().here().orElseThrow()),
+        wording(s.sides().version().orElseThrow()));
   }
 
   private Wording wording(Fingerprints f) {
@@ -108,7 +119,8 @@ class StepDecisions {
   }
 
   /**
-   * Decides a step, in this section and all that are alike, or in all sections.
+   * Decides a step, in this section and all that are alike, or in all sections. What is decided for
+   * all is a rule: each section's text is then merged with its own words.
    *
    * @param take none: the delivery's choice counts again
    * @param html the text of both
@@ -127,16 +139,21 @@ class StepDecisions {
     Map<UUID, Step> all = steps.ofItem(d.getId(), key);
     Step s = Optional.ofNullable(all.get(line)).orElseThrow(() -> Refusal.notFound("step"));
     Optional<Fingerprint> alike = s.alike();
-    if (alike.isEmpty() && take.isPresent()) {
-      throw Refusal.bad("Nothing is to be decided of it.", "Choose a clash or a twin.");
+    if (take.isPresent() && (alike.isEmpty() || !decided.possible(d.getId()))) {
+      throw Refusal.bad(
+          "Nothing is to be decided of it.",
+          "Choose a clash, a twin, or what waits because students left something on it.");
     }
     if (take.isEmpty()) {
-      decided.forget(d.getId(), key);
+      decided.forget(d.getId(), key, s.work());
       return replans.planAnew(d.getId(), all.keySet());
     }
-    Decisions.Decision decision = decision(s, take.get(), html);
-    Decisions.About about = new Decisions.About(key, everywhere ? Optional.empty() : alike);
-    decided.keep(d.getId(), about, decision, who.id());
+    Decisions.Decision decision = decision(s, take.get(), html.filter(h -> !everywhere));
+    if (everywhere) {
+      decided.forget(d.getId(), key, s.work());
+    }
+    Decisions.About about = everywhere ? everywhere(s) : new Decisions.About(key, alike);
+    decided.keep(d.getId(), about, decision, s.work(), who.id());
     return replans.planAnew(
         d.getId(),
         all.entrySet().stream()
@@ -147,7 +164,23 @@ class StepDecisions {
   }
 
   private Decisions.Decision decision(Step s, Take take, Optional<String> html) {
+    boolean grading = s.sides().version().isPresent();
+    if (s.work()) {
+      boolean fits = take == Take.LEAVE || take == (grading ? Take.CHANGE_GRADING : Take.HIDE);
+      if (!fits) {
+        throw Refusal.bad(
+            "Students left something on it.",
+            grading
+                ? "Leave it, or change its grading all the same."
+                : "Leave it, or hide it instead. Nothing that students left is removed.");
+      }
+      bodies.keep(Set.of(Decisions.HIDDEN));
+      return Decisions.Decision.of(take);
+    }
     boolean ofTwin = take == Take.ADOPT || take == Take.ADD || take == Take.LEAVE;
+    if (take == Take.HIDE || take == Take.CHANGE_GRADING) {
+      throw Refusal.bad("Students left nothing on it here.", "Decide what is asked.");
+    }
     if (ofTwin != (s.kind() == StepKind.TWIN)) {
       throw Refusal.bad(
           ofTwin ? "It has no twin here." : "It does not clash here.", "Decide what is asked.");
@@ -155,17 +188,13 @@ class StepDecisions {
     if (take != Take.TOGETHER) {
       return Decisions.Decision.of(take);
     }
-    if (html.isEmpty() || merge(s, Optional.empty()).isEmpty()) {
-      throw Refusal.bad("These cannot be taken together.", "Take one side.");
-    }
-    Wording base = wording(s.sides().base().orElseThrow());
-    Wording here = wording(s.sides().here().orElseThrow());
-    Wording version = wording(s.sides().version().orElseThrow());
-    boolean titleStays = version.title().equals(base.title());
-    String form =
-        AspectForms.form(
-            version.withTitle(titleStays ? here.title() : version.title()).withHtml(html.get()));
-    bodies.keep(java.util.Set.of(form));
-    return new Decisions.Decision(take, Optional.of(Fingerprint.of(form)));
+    WordingMerge merge =
+        Optional.of(s)
+            .filter(x -> x.bothMoved().contains(Aspect.WORDING))
+            .flatMap(this::merged)
+            .orElseThrow(() -> Refusal.bad("These cannot be taken together.", "Take one side."));
+    Optional<String> form = html.map(h -> AspectForms.form(merge.wording().withHtml(h)));
+    form.ifPresent(f -> bodies.keep(Set.of(f)));
+    return new Decisions.Decision(take, form.map(Fingerprint::of));
   }
 }

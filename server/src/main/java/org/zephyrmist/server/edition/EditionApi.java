@@ -31,6 +31,7 @@ import org.zephyrmist.core.edition.Taking;
 import org.zephyrmist.core.merge.Runs;
 import org.zephyrmist.server.content.ItemView;
 import org.zephyrmist.server.content.Previews;
+import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.master.Masters;
 import org.zephyrmist.server.people.SignedIn;
 
@@ -46,8 +47,16 @@ class EditionApi {
   private final Pairings pairings;
   private final TakeEdition take;
   private final Sides sides;
+  private final Lineages lineages;
 
-  EditionApi(Masters masters, Merging merging, Pairings pairings, TakeEdition take, Sides sides) {
+  EditionApi(
+      Masters masters,
+      Merging merging,
+      Pairings pairings,
+      TakeEdition take,
+      Sides sides,
+      Lineages lineages) {
+    this.lineages = lineages;
     this.masters = masters;
     this.merging = merging;
     this.pairings = pairings;
@@ -172,10 +181,11 @@ class EditionApi {
       @PathVariable String key,
       @RequestBody Became became,
       @AuthenticationPrincipal SignedIn who) {
+    MasterRecord master = masters.get(id, who);
     pairings.decide(
-        merging.older(masters.get(id, who), edition),
+        merging.older(master, edition),
         edition,
-        Previews.key(key),
+        lineages.of(master.getId()).inEdition(Previews.key(key)),
         Optional.ofNullable(became.newer()).map(Previews::key),
         who);
   }
@@ -186,7 +196,11 @@ class EditionApi {
       @PathVariable UUID edition,
       @PathVariable String key,
       @AuthenticationPrincipal SignedIn who) {
-    pairings.forget(merging.older(masters.get(id, who), edition), edition, Previews.key(key));
+    MasterRecord master = masters.get(id, who);
+    pairings.forget(
+        merging.older(master, edition),
+        edition,
+        lineages.of(master.getId()).inEdition(Previews.key(key)));
   }
 
   /** Takes changes into the draft; without keys all, of clashes those that are decided. */

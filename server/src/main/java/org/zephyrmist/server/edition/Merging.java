@@ -7,22 +7,23 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Aspects;
-import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
-import org.zephyrmist.core.content.Html;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
-import org.zephyrmist.core.content.References;
+import org.zephyrmist.core.content.Mentions;
 import org.zephyrmist.core.edition.EditionMerge;
 import org.zephyrmist.core.edition.Keys;
+import org.zephyrmist.core.edition.Lineage;
 import org.zephyrmist.core.edition.Pairing;
 import org.zephyrmist.core.tree.Node;
 import org.zephyrmist.core.tree.Tree;
@@ -36,8 +37,10 @@ class Merging {
   private final DSLContext db;
   private final Trees trees;
   private final Pairings pairings;
+  private final Lineages lineages;
 
-  Merging(DSLContext db, Trees trees, Pairings pairings) {
+  Merging(DSLContext db, Trees trees, Pairings pairings, Lineages lineages) {
+    this.lineages = lineages;
     this.db = db;
     this.trees = trees;
     this.pairings = pairings;
@@ -46,19 +49,27 @@ class Merging {
   /**
    * All that a merge looks at.
    *
+   * @param olderRaw the older edition as it is kept; older in the keys of the master
    * @param raw the newer edition as it is kept
    * @param newer the same with its references in the keys of the master
    */
   record State(
       UUID olderId,
       UUID newerId,
+      Lineage lineage,
+      Tree olderRaw,
       Tree older,
       Tree raw,
       Tree newer,
       Tree master,
       Pairing pairing,
       Keys keys,
-      EditionMerge merge) {}
+      EditionMerge merge) {
+    /** The key in the older edition of an item of it. */
+    ItemKey olderKey(ItemKey inMaster) {
+      return lineage.inEdition(inMaster);
+    }
+  }
 
   /** The edition that a master is built on, if the other is a newer one of the same cartridge. */
   UUID older(MasterRecord master, UUID newerId) {
@@ -81,16 +92,20 @@ class Merging {
 
   State of(MasterRecord master, UUID newerId) {
     UUID olderId = older(master, newerId);
-    Tree older = pairings.tree(olderId);
+    Lineage lineage = lineages.of(master.getId());
+    Tree olderRaw = pairings.tree(olderId);
+    Tree older = lineage.of(renamed(olderRaw, lineage::of));
     Tree newer = pairings.tree(newerId);
     Tree draft = trees.tree(master.getDraftTreeId());
-    Pairing pairing = pairings.of(olderId, newerId);
+    Pairing pairing = lineage.of(pairings.of(olderId, newerId));
     Set<ItemKey> taken = taken(master.getDraftTreeId(), newerId);
     Keys keys = Keys.of(older, newer, draft, pairing, taken, newerId.toString());
-    Tree translated = keys.same() ? newer : translated(newer, keys);
+    Tree translated = renamed(newer, keys::of);
     return new State(
         olderId,
         newerId,
+        lineage,
+        olderRaw,
         older,
         newer,
         translated,
@@ -113,52 +128,29 @@ class Merging {
         .collect(Collectors.toSet());
   }
 
-  /** The same tree, its texts referring to items by the keys that these have in the master. */
-  private Tree translated(Tree newer, Keys keys) {
-    Map<ItemKey, Fingerprint> wordings = new HashMap<>();
-    for (Item i : trees.items(newer.nodes())) {
-      Item to = translated(i, keys);
-      if (to != i) {
-        wordings.put(i.key(), Fingerprint.of(AspectForms.of(to).get(Aspect.WORDING)));
-      }
+  /** The same tree, its items naming others by the keys that these have in the master. */
+  private Tree renamed(Tree of, UnaryOperator<ItemKey> to) {
+    if (of.nodes().stream().allMatch(n -> to.apply(n.key()).equals(n.key()))) {
+      return of;
+    }
+    Map<ItemKey, Fingerprints> aspects = new HashMap<>();
+    for (Item i : trees.items(of.nodes())) {
+      aspects.put(i.key(), AspectForms.fingerprints(renamed(i, to)));
     }
     List<Node> all = new ArrayList<>();
-    for (Node n : newer.nodes()) {
-      Fingerprint w = wordings.get(n.key());
-      Fingerprints aspects = w == null ? n.aspects() : n.aspects().with(Aspect.WORDING, w);
-      all.add(
-          new Node(
-              n.key(),
-              n.kind(),
-              n.title(),
-              n.parent(),
-              n.rank(),
-              n.rule(),
-              n.visibility(),
-              n.appliesTo(),
-              aspects));
+    for (Node n : of.nodes()) {
+      Fingerprints named = aspects.get(n.key());
+      all.add(n.withAspects(named.with(Set.of(Aspect.PLACE), n.aspects())));
     }
     return Tree.of(all);
   }
 
-  /** An item of the newer edition with its references in the keys of the master. */
-  static Item translated(Item i, Keys keys) {
-    String html = i.content().html();
-    if (!html.contains("zref:item/")) {
-      return i;
-    }
-    String mapped =
-        Html.mapAddresses(
-            html,
-            a ->
-                References.asItem(a)
-                    .map(r -> References.item(keys.of(r.key()), r.fragment()))
-                    .orElse(a));
-    if (mapped.equals(html)) {
-      return i;
-    }
-    Aspects a = Aspects.of(i);
-    return a.with(a.wording().withHtml(mapped)).item(i.key(), i.kind(), i.rule());
+  /** An item that names others by the keys that these have in the master. */
+  static Item renamed(Item i, UnaryOperator<ItemKey> to) {
+    return Mentions.renamed(
+            Aspects.of(i),
+            key -> Optional.of(ItemKey.of(key).map(k -> to.apply(k).value()).orElse(key)))
+        .item(i.key(), i.kind(), i.rule());
   }
 
   private UUID cartridge(UUID edition) {

@@ -28,9 +28,12 @@ class Sides {
             .filter(x -> x.key().equals(key))
             .findFirst()
             .orElseThrow(() -> Refusal.notFound("item"));
-    Optional<Item> older = c.older().flatMap(k -> item(s.older(), k));
+    Optional<Item> older =
+        c.older()
+            .flatMap(k -> item(s.olderRaw(), s.olderKey(k)))
+            .map(i -> Merging.renamed(i, s.lineage()::of));
     Optional<Item> newer =
-        c.newer().flatMap(k -> item(s.raw(), k)).map(i -> Merging.translated(i, s.keys()));
+        c.newer().flatMap(k -> item(s.raw(), k)).map(i -> Merging.renamed(i, s.keys()::of));
     Optional<Item> ours = item(s.master(), key);
     String base = older.map(Sides::html).orElse("");
     String theirs = newer.map(Sides::html).orElse("");

@@ -20,6 +20,7 @@ import org.zephyrmist.core.content.Aspects;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.edition.EditionMerge;
+import org.zephyrmist.core.edition.Lineage;
 import org.zephyrmist.core.edition.Taking;
 import org.zephyrmist.core.merge.TextMerge;
 import org.zephyrmist.core.tree.Node;
@@ -38,8 +39,16 @@ class TakeEdition {
   private final Merging merging;
   private final DraftEdits edits;
   private final Events events;
+  private final Lineages lineages;
 
-  TakeEdition(DSLContext db, Trees trees, Merging merging, DraftEdits edits, Events events) {
+  TakeEdition(
+      DSLContext db,
+      Trees trees,
+      Merging merging,
+      DraftEdits edits,
+      Events events,
+      Lineages lineages) {
+    this.lineages = lineages;
     this.db = db;
     this.trees = trees;
     this.merging = merging;
@@ -99,7 +108,8 @@ class TakeEdition {
   @Transactional
   public void finish(MasterRecord master, UUID newer, SignedIn who) {
     edits.begin(master);
-    merging.older(master, newer);
+    Merging.State s = merging.of(master, newer);
+    lineages.put(master.getId(), Lineage.after(s.raw(), s.keys()));
     db.update(MASTER).set(MASTER.EDITION_ID, newer).where(MASTER.ID.eq(master.getId())).execute();
     events.add(
         who.id(),
@@ -138,10 +148,12 @@ class TakeEdition {
   private List<Item> puts(Merging.State s, Taking taking, Map<ItemKey, String> texts) {
     Map<ItemKey, Item> newer = items(s.raw(), taking.puts().stream().map(Taking.Put::newer));
     Map<ItemKey, Item> ours = items(s.master(), taking.puts().stream().map(Taking.Put::key));
-    Map<ItemKey, Item> older = items(s.older(), taking.puts().stream().map(Taking.Put::key));
+    Map<ItemKey, Item> older = new HashMap<>();
+    items(s.olderRaw(), taking.puts().stream().map(p -> s.olderKey(p.key())))
+        .forEach((k, i) -> older.put(s.lineage().of(k), Merging.renamed(i, s.lineage()::of)));
     List<Item> all = new ArrayList<>();
     for (Taking.Put p : taking.puts()) {
-      Item theirs = Merging.translated(newer.get(p.newer()), s.keys());
+      Item theirs = Merging.renamed(newer.get(p.newer()), s.keys()::of);
       Item mine = ours.get(p.key());
       Item put = put(p, theirs, Optional.ofNullable(mine));
       if (p.together()) {

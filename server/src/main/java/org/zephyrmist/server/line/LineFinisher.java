@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
+import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.Held;
@@ -128,6 +129,7 @@ class LineFinisher {
           takenBack.record(origin, receipts, p.back());
           stored.recorded(
               line.id(), p.steps().stream().filter(Step::moves).map(s -> s.key().value()).toList());
+          stored.became(line.id(), became(w, now));
           stand(p, origin, count);
           ledger.seen(line.section(), ledger.holdings(line.section()), now.byId());
           lines.done(line.id(), end, now.counts());
@@ -197,12 +199,29 @@ class LineFinisher {
     }
   }
 
+  /** Items that the shell shows otherwise than they were written, though nobody touched them. */
+  private static Map<ItemKey, Fingerprints> became(Work w, Reading now) {
+    Map<ItemKey, Fingerprints> all = new HashMap<>();
+    for (Step s : w.plan().steps()) {
+      if (s.moves()) {
+        w.id(s.key())
+            .flatMap(now::item)
+            .filter(h -> untouched(h, now, w))
+            .map(Held::aspects)
+            .filter(shown -> s.sides().becomes().filter(shown::equals).isEmpty())
+            .ifPresent(shown -> all.put(s.key(), shown));
+      }
+    }
+    return all;
+  }
+
+  private static boolean untouched(Held held, Reading now, Work w) {
+    String left = w.left().get(held.id());
+    return left == null || left.equals(now.revisions().get(held.id()));
+  }
+
   private static Optional<Receipt> receipt(Step s, Optional<Held> held, Reading now, Work w) {
-    boolean untouched =
-        held.map(Held::id)
-            .map(w.left()::get)
-            .map(r -> r.equals(now.revisions().get(held.get().id())))
-            .orElse(true);
+    boolean untouched = held.map(h -> untouched(h, now, w)).orElse(true);
     Optional<Base> base = Optional.ofNullable(w.plan().bases().get(s.key()));
     Optional<Receipt> noted =
         Receipt.of(s, held, untouched, base)

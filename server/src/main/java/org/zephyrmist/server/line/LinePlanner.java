@@ -13,6 +13,7 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.delivery.Alongside;
 import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.Emptied;
@@ -20,6 +21,7 @@ import org.zephyrmist.core.delivery.FrontPages;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.Meant;
+import org.zephyrmist.core.delivery.Merges;
 import org.zephyrmist.core.delivery.Planner;
 import org.zephyrmist.core.delivery.Step;
 import org.zephyrmist.core.delivery.StepKind;
@@ -51,6 +53,7 @@ class LinePlanner {
   private final NamedPlaces places;
   private final PlacesForWeeks weeks;
   private final EditLines editLines;
+  private final MergedTexts merged;
 
   LinePlanner(
       PlannedSteps stored,
@@ -66,7 +69,9 @@ class LinePlanner {
       FrontPagesMeet frontPages,
       NamedPlaces places,
       PlacesForWeeks weeks,
-      EditLines editLines) {
+      EditLines editLines,
+      MergedTexts merged) {
+    this.merged = merged;
     this.editLines = editLines;
     this.weeks = weeks;
     this.places = places;
@@ -121,9 +126,9 @@ class LinePlanner {
     Versions.Version version = versions.get(line.version());
     Meant meant =
         places.of(line, Reading.OF_NOTHING, texts.of(version, line, Map.of(), k -> false));
-    Supplied supplied = supplied(line, Reading.OF_NOTHING, version);
-    List<Step> steps =
-        Planner.plan(meant, List.of(), Map.of(), line.choices(), false, Twins.NONE, supplied);
+    Alongside others =
+        new Alongside(Twins.NONE, supplied(line, Reading.OF_NOTHING, version), Merges.NONE);
+    List<Step> steps = Planner.plan(meant, List.of(), Map.of(), line.choices(), false, others);
     stored.plan(line, steps, Reading.OF_NOTHING, false, LineState.NOT_YET);
   }
 
@@ -162,8 +167,9 @@ class LinePlanner {
     Twins twins = likeTwins.of(meant, reading, bases, line.shell().facts());
     Supplied supplied = supplied(line, reading, version);
     List<UUID> before = orders.before(line);
+    Alongside alongside = new Alongside(twins, supplied, merges(meant, reading.items(), bases));
     Function<Meant, List<Step>> plain =
-        x -> Planner.plan(x, reading.items(), bases, choices, emptied, twins, supplied);
+        x -> Planner.plan(x, reading.items(), bases, choices, emptied, alongside);
     FrontPagesMeet.Alone alone = () -> plain.apply(meant);
     Optional<FrontPagesMeet.Met> met =
         frontPages.of(
@@ -175,7 +181,12 @@ class LinePlanner {
                     m ->
                         FrontPages.told(
                             Planner.plan(
-                                x, m.shell(), m.bases(), choices, emptied, twins, supplied),
+                                x,
+                                m.shell(),
+                                m.bases(),
+                                choices,
+                                emptied,
+                                new Alongside(twins, supplied, merges(x, m.shell(), m.bases()))),
                             m.page()))
                 .orElseGet(() -> plain.apply(x));
     Meant all = met.map(FrontPagesMeet.Met::meant).orElse(meant);
@@ -199,6 +210,11 @@ class LinePlanner {
         standIns,
         met.filter(FrontPagesMeet.Met::first).map(FrontPagesMeet.Met::page),
         Optional.empty());
+  }
+
+  /** Of what the section and the master changed. */
+  private Merges merges(Meant meant, List<Held> shell, Map<ItemKey, Base> bases) {
+    return merged.of(Merges.wanted(meant, shell, bases));
   }
 
   /**
@@ -242,7 +258,7 @@ class LinePlanner {
       TakenBack.Back back) {
     takenBack.check(line);
     Map<ItemKey, Base> bases = Ledger.bases(reading.holdings(), version.master());
-    Map<ItemKey, Base> some = back.rule().concerned(bases);
+    Map<ItemKey, Base> some = back.rule().concerned(bases, reading.items());
     Meant meant = back.rule().meant(reading.items(), some);
     List<Step> steps =
         back.rule()

@@ -282,6 +282,20 @@ public class PlannedSteps {
         .execute();
   }
 
+  /** What items became by their steps, as the shell shows them where a platform tidied them. */
+  void became(UUID line, Map<ItemKey, Fingerprints> shown) {
+    if (shown.isEmpty()) {
+      return;
+    }
+    db.query(
+            "update delivery_step s set becomes = x.shown from unnest(?::text[], ?::bytea[]) x"
+                + " (item, shown) where s.line_id = ? and s.item_key = x.item",
+            shown.keySet().stream().map(ItemKey::value).toArray(String[]::new),
+            shown.values().stream().map(Fingerprints::pack).toArray(byte[][]::new),
+            line)
+        .execute();
+  }
+
   /** How the shell shows items after a line that the ledger does not note. */
   void left(UUID line, Map<ItemKey, Fingerprints> shown) {
     db.query(

@@ -12,8 +12,10 @@ import java.util.UUID;
 import java.util.function.Function;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
+import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.delivery.Base;
+import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.core.delivery.Receipt;
 import org.zephyrmist.core.delivery.Step;
 import org.zephyrmist.server.ledger.Ledger;
@@ -142,7 +144,29 @@ class Settlement {
           lines.hold(mine);
           takenBack.record(of.origin(master), receipts, back);
           stored.recorded(of.id(), done.stream().map(s -> s.step().key().value()).toList());
+          stored.became(of.id(), became(done, reading));
         });
+  }
+
+  /** Items that the shell shows otherwise than they were written, though nobody touched them. */
+  private static Map<ItemKey, Fingerprints> became(List<StoredStep> done, Reading reading) {
+    Map<ItemKey, Fingerprints> all = new HashMap<>();
+    for (StoredStep s : done) {
+      if (untouched(s, reading)) {
+        s.platformItem()
+            .flatMap(reading::item)
+            .map(Held::aspects)
+            .filter(shown -> s.step().sides().becomes().filter(shown::equals).isEmpty())
+            .ifPresent(shown -> all.put(s.step().key(), shown));
+      }
+    }
+    return all;
+  }
+
+  private static boolean untouched(StoredStep s, Reading reading) {
+    return s.leftRevision()
+        .filter(r -> s.platformItem().map(reading.revisions()::get).filter(r::equals).isPresent())
+        .isPresent();
   }
 
   private void edited(
@@ -224,16 +248,11 @@ class Settlement {
   private Optional<Receipt> receipt(
       StoredStep s, Reading reading, Optional<Base> base, Map<ItemKey, Forms.Written> written) {
     Step step = s.step();
-    boolean untouched =
-        s.leftRevision()
-            .filter(
-                r -> s.platformItem().map(reading.revisions()::get).filter(r::equals).isPresent())
-            .isPresent();
     Forms.Written w = written.get(step.key());
     return Receipt.settled(
         step,
         s.platformItem().flatMap(reading::item),
-        untouched,
+        untouched(s, reading),
         base,
         w == null || lines.allWritten(s.line()) ? Set.of() : w.refers());
   }

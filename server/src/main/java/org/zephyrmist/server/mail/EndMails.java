@@ -25,6 +25,7 @@ import org.springframework.stereotype.Component;
 import org.zephyrmist.core.delivery.DeliveryState;
 import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.core.delivery.StepKind;
+import org.zephyrmist.core.delivery.StudentCounts;
 import org.zephyrmist.core.delivery.Tell;
 import org.zephyrmist.core.edit.Edit;
 import org.zephyrmist.server.Settings;
@@ -218,6 +219,7 @@ public class EndMails {
 
   private List<Letter> instructors(About a) {
     Map<UUID, List<Came>> came = came(a.all());
+    Map<UUID, String> counted = counted(a);
     Set<UUID> done = new HashSet<>();
     sections(a)
         .forEach(
@@ -243,10 +245,26 @@ public class EndMails {
             r -> {
               List<Came> what = came.getOrDefault(r.value1(), List.of());
               if (!what.isEmpty()) {
-                letters.add(instructor(a, r, what));
+                letters.add(instructor(a, r, what, Optional.ofNullable(counted.get(r.value1()))));
               }
             });
     return letters;
+  }
+
+  /** What was counted of students' own before and after, in words; nothing where it was not. */
+  private Map<UUID, String> counted(About a) {
+    Map<UUID, String> all = new HashMap<>();
+    db.select(DELIVERY_LINE.SECTION_ID, DELIVERY_LINE.COUNTED_BEFORE, DELIVERY_LINE.COUNTED_AFTER)
+        .from(DELIVERY_LINE)
+        .where(DELIVERY_LINE.DELIVERY_ID.eq(a.id()))
+        .and(DELIVERY_LINE.COUNTED_BEFORE.isNotNull())
+        .and(DELIVERY_LINE.COUNTED_AFTER.isNotNull())
+        .forEach(
+            r ->
+                all.put(
+                    r.value1(),
+                    StudentCounts.of(r.value2()).compared(StudentCounts.of(r.value3()))));
+    return all;
   }
 
   private Map<UUID, List<Came>> came(List<UUID> deliveries) {
@@ -270,7 +288,7 @@ public class EndMails {
     return came;
   }
 
-  private Letter instructor(About a, Record r, List<Came> came) {
+  private Letter instructor(About a, Record r, List<Came> came, Optional<String> students) {
     String code = r.get(SECTION.CODE);
     StringBuilder body = new StringBuilder();
     body.append(a.by())
@@ -293,7 +311,8 @@ public class EndMails {
         .append(settings.address())
         .append("/sections/")
         .append(r.get(SECTION.ID))
-        .append("\nWork handed in, grades and posts were not touched.\n");
+        .append("\n")
+        .append(students.map(s -> "\n" + s + "\n").orElse(""));
     return new Letter(
         a.id(),
         Optional.of(r.get(SECTION.ID)),

@@ -36,8 +36,10 @@ public class DraftEdits {
 
   private final DSLContext db;
   private final Clock clock;
+  private final DraftTurns turns;
 
-  DraftEdits(DSLContext db, Clock clock) {
+  DraftEdits(DSLContext db, Clock clock, DraftTurns turns) {
+    this.turns = turns;
     this.db = db;
     this.clock = clock;
   }
@@ -61,6 +63,7 @@ public class DraftEdits {
     change.run();
     JSONB after = rows(tree, all);
     long revision = revision(master);
+    forgetUndone(master, who);
     db.query(
             "insert into draft_step (master_id, revision, person_id, at, what, rows) select ?, ?,"
                 + " ?, ?::timestamptz, ?, coalesce(jsonb_object_agg(k, jsonb_build_object('before', ?::jsonb ->"
@@ -76,6 +79,15 @@ public class DraftEdits {
         .execute();
     touched(master, all, revision, who);
     sayAnew(tree);
+  }
+
+  /** A new step ends what could be done again. */
+  private void forgetUndone(MasterRecord master, SignedIn who) {
+    db.deleteFrom(DRAFT_STEP)
+        .where(DRAFT_STEP.MASTER_ID.eq(master.getId()))
+        .and(DRAFT_STEP.PERSON_ID.eq(who.id()))
+        .and(DRAFT_STEP.UNDONE.isTrue())
+        .execute();
   }
 
   /** What it says is looked at again, so that it is found. */
@@ -110,8 +122,12 @@ public class DraftEdits {
         .execute();
   }
 
-  /** Takes a person's last step back; what it was. */
-  @Transactional
+  /**
+   * Takes a person's last step back; what it was. A step from which somebody else went on stays,
+   * and bars none before it: the next call takes the one before. A refusal has written nothing
+   * else.
+   */
+  @Transactional(noRollbackFor = Refusal.class)
   public String undo(MasterRecord master, SignedIn who) {
     begin(master);
     DraftStepRecord step =
@@ -119,29 +135,46 @@ public class DraftEdits {
             .where(DRAFT_STEP.MASTER_ID.eq(master.getId()))
             .and(DRAFT_STEP.PERSON_ID.eq(who.id()))
             .and(DRAFT_STEP.UNDONE.isFalse())
+            .and(DRAFT_STEP.STAYS.isFalse())
             .orderBy(DRAFT_STEP.ID.desc())
             .limit(1)
             .fetchOptional()
             .orElseThrow(
                 () -> Refusal.bad("You have changed nothing here.", "There is nothing to undo."));
-    turn(master, step, "after", "before", who);
+    turned(master, step, "after", "before", who);
     step.setUndone(true);
     step.update();
     return step.getWhat();
   }
 
   /** Does again what a person took back last, if they have done nothing else since. */
-  @Transactional
+  @Transactional(noRollbackFor = Refusal.class)
   public String redo(MasterRecord master, SignedIn who) {
     begin(master);
     DraftStepRecord step =
         redoable(master, who)
             .orElseThrow(
                 () -> Refusal.bad("There is nothing to do again.", "Undo something first."));
-    turn(master, step, "before", "after", who);
+    turned(master, step, "before", "after", who);
     step.setUndone(false);
     step.update();
     return step.getWhat();
+  }
+
+  private void turned(
+      MasterRecord master, DraftStepRecord step, String from, String to, SignedIn who) {
+    Optional<Refusal> stays = turns.turn(master, step, from, to);
+    if (stays.isPresent()) {
+      step.setStays(true);
+      step.update();
+      throw stays.get();
+    }
+    String[] keys =
+        db.fetch("select jsonb_object_keys(?::jsonb)", step.getRows())
+            .map(r -> r.get(0, String.class))
+            .toArray(new String[0]);
+    touched(master, keys, revision(master), who);
+    sayAnew(master.getDraftTreeId());
   }
 
   private Optional<DraftStepRecord> redoable(MasterRecord master, SignedIn who) {
@@ -149,77 +182,15 @@ public class DraftEdits {
         .where(DRAFT_STEP.MASTER_ID.eq(master.getId()))
         .and(DRAFT_STEP.PERSON_ID.eq(who.id()))
         .and(DRAFT_STEP.UNDONE.isTrue())
+        .and(DRAFT_STEP.STAYS.isFalse())
         .and(
             "not exists (select 1 from draft_step later where later.master_id = ? and"
-                + " later.person_id = ? and not later.undone and later.id > draft_step.id)",
+                + " later.person_id = ? and not later.undone and not later.stays and later.id > draft_step.id)",
             master.getId(),
             who.id())
         .orderBy(DRAFT_STEP.ID)
         .limit(1)
         .fetchOptional();
-  }
-
-  /** Writes one side of a step over the other; refused if somebody changed these items since. */
-  private void turn(
-      MasterRecord master, DraftStepRecord step, String from, String to, SignedIn who) {
-    UUID tree = master.getDraftTreeId();
-    Optional<String> changed =
-        db.fetchOptional(
-                "select coalesce(t.title, e.value -> ? ->> 'title', e.key) from"
-                    + " jsonb_each(?::jsonb) e left join tree_item t on t.tree_id = ? and"
-                    + " t.item_key = e.key where (to_jsonb(t) - 'tree_id') is distinct from"
-                    + " nullif(e.value -> ?, 'null'::jsonb) limit 1",
-                from,
-                step.getRows(),
-                tree,
-                from)
-            .map(r -> r.get(0, String.class));
-    if (changed.isPresent()) {
-      throw new Refusal(
-          HttpStatus.CONFLICT,
-          "“" + changed.get() + "” was changed by somebody else since then.",
-          "Change it by hand; undoing would lose what they did.");
-    }
-    db.query(
-            "delete from tree_item where tree_id = ? and item_key in (select key from"
-                + " jsonb_object_keys(?::jsonb) key)",
-            tree,
-            step.getRows())
-        .execute();
-    db.query(
-            "insert into tree_item select (jsonb_populate_record(null::tree_item, (e.value -> ?) ||"
-                + " jsonb_build_object('tree_id', ?::uuid))).* from jsonb_each(?::jsonb) e where"
-                + " jsonb_typeof(e.value -> ?) = 'object'",
-            to,
-            tree,
-            step.getRows(),
-            to)
-        .execute();
-    whole(tree);
-    String[] keys =
-        db.fetch("select jsonb_object_keys(?::jsonb)", step.getRows())
-            .map(r -> r.get(0, String.class))
-            .toArray(new String[0]);
-    touched(master, keys, revision(master), who);
-    sayAnew(tree);
-  }
-
-  /** Refuses what would leave an item in a module that is not there. */
-  private void whole(UUID tree) {
-    boolean torn =
-        !db.fetch(
-                "select 1 from tree_item c where c.tree_id = ? and c.parent_key is not null and not"
-                    + " exists (select 1 from tree_item p where p.tree_id = ? and p.item_key ="
-                    + " c.parent_key) limit 1",
-                tree,
-                tree)
-            .isEmpty();
-    if (torn) {
-      throw new Refusal(
-          HttpStatus.CONFLICT,
-          "The module that it stood in, or that others stand in now, is gone or in use.",
-          "Undo later steps first, or move what stands there.");
-    }
   }
 
   /** What somebody else did to the item meanwhile. */

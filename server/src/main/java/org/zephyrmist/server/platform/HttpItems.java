@@ -39,7 +39,7 @@ final class HttpItems {
                     kind,
                     parent(n),
                     forms(n),
-                    n.path("submissions").asInt(0) > 0,
+                    n.path("submissions").asInt(0) + n.path("posts").asInt(0) > 0,
                     n.path("changedBy").asString(""),
                     n.path("changedAt").asString(""),
                     n.path("revision").asString("")));

@@ -88,15 +88,16 @@ class Shells {
   List<Wire.Item> items(String shell) {
     get(shell);
     var work = field(selectCount().from(SUBMISSION).where(SUBMISSION.ITEM_ID.eq(ITEM.ID)));
+    var posts = field(selectCount().from(POST).where(POST.ITEM_ID.eq(ITEM.ID)));
     return db.select(ITEM.fields())
-        .select(work)
+        .select(work, posts)
         .from(ITEM)
         .where(ITEM.SHELL_ID.eq(shell))
         .orderBy(ITEM.RANK, ITEM.ID)
-        .fetch(r -> item(r, r.get(work)));
+        .fetch(r -> item(r, r.get(work), r.get(posts)));
   }
 
-  private Wire.Item item(Record r, int work) {
+  private Wire.Item item(Record r, int work, int posts) {
     return new Wire.Item(
         r.get(ITEM.ID),
         r.get(ITEM.KIND),
@@ -108,6 +109,7 @@ class Shells {
         json.visibility(r.get(ITEM.SHOWN), r.get(ITEM.INSTRUCTORS_ONLY), r.get(ITEM.OPENING)),
         json.map(r.get(ITEM.LAUNCH)),
         work,
+        posts,
         r.get(ITEM.CHANGED_BY),
         r.get(ITEM.CHANGED_AT),
         r.get(ITEM.REVISION));

@@ -24,6 +24,7 @@ final class Wire {
       Visibility visibility,
       Map<String, Object> launch,
       int submissions,
+      int posts,
       String changedBy,
       OffsetDateTime changedAt,
       long revision) {

@@ -85,6 +85,7 @@ class GradebookTest {
             new Wire.Visibility(true, false, null, null),
             Map.of(),
             0,
+            0,
             "Agnes Pell",
             null,
             1));

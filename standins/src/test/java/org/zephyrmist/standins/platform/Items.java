@@ -25,6 +25,7 @@ final class Items {
         new Wire.Visibility(true, false, null, conditions),
         Map.of(),
         0,
+        0,
         "Agnes Pell",
         null,
         1);
