@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { words } from './orderWords';
   import type { Kind, Schemas } from '../api/client';
   import { figure, kind as kindWord, kinds as everyKind, many } from '../marks/words';
   import StepMark from '../marks/StepMark.svelte';
@@ -151,6 +152,11 @@
       <li class="quiet">and {many(order.without.length - MOST, 'item')} more</li>
     {/if}
   </ul>
+{/if}
+
+{#if order.onto === 'CLEAN'}
+  <h2>Started clean</h2>
+  <p class="quiet">{words.clean[order.what]}</p>
 {/if}
 
 {#if missed.length || fits.length}

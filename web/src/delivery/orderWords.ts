@@ -51,5 +51,13 @@ export const words = {
     ADD: 'missing week places added',
     LEAVE_OUT: 'weeks without a place left out',
   },
+  /** What a clean start means beside the choice of parts. */
+  clean: {
+    EVERYTHING:
+      'What no other master brought goes from each shell, own pages too; then this version stands there. Where students left something on it, nothing is done.',
+    CHANGED:
+      'Only what changed becomes as the version has it, whatever was changed there, and what it has no more goes. All else in each shell stays.',
+    SOME: 'Only what is ticked becomes as the version has it, whatever was changed there. All else in each shell stays.',
+  },
   twin: { ADOPT: 'is adopted', ADD: 'gets ours beside it', LEAVE: 'is left alone' },
 } as const;

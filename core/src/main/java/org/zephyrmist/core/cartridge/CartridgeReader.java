@@ -115,8 +115,9 @@ public final class CartridgeReader {
   private CartridgeReader read() throws CartridgeException, IOException {
     targets.find(manifest.outline());
     List<Resource> unplaced = targets.unplaced();
-    outline(manifest.outline(), Optional.empty());
-    unplaced(unplaced);
+    Places top = new Places(Optional.empty());
+    outline(manifest.outline(), top);
+    unplaced(unplaced, top);
     return this;
   }
 
@@ -141,9 +142,7 @@ public final class CartridgeReader {
     return findings.report(files.total());
   }
 
-  private void outline(List<Node> nodes, Optional<String> parent)
-      throws CartridgeException, IOException {
-    Places places = new Places(parent);
+  private void outline(List<Node> nodes, Places places) throws CartridgeException, IOException {
     for (Node n : nodes) {
       Optional<Resource> r = targets.resource(n);
       if (n.resource().isPresent() && r.isEmpty()) {
@@ -175,10 +174,11 @@ public final class CartridgeReader {
         new Visibility(n.visible(), false),
         List.of());
     hidden(n, title);
+    Places within = new Places(Optional.of(key.value()));
     if (ownContent) {
-      emit(targets.key(n), n, own.get(), new Places(Optional.of(key.value())));
+      emit(targets.key(n), n, own.get(), within);
     }
-    outline(n.children(), Optional.of(key.value()));
+    outline(n.children(), within);
   }
 
   private void hidden(Node n, String title) {
@@ -187,8 +187,7 @@ public final class CartridgeReader {
     }
   }
 
-  private void unplaced(List<Resource> all) throws CartridgeException, IOException {
-    Places places = new Places(Optional.empty(), manifest.outline().size());
+  private void unplaced(List<Resource> all, Places places) throws CartridgeException, IOException {
     for (Resource r : all) {
       findings.unplaced();
       Node nowhere = new Node(r.id(), "", Optional.of(r.id()), List.of(), true);

@@ -45,6 +45,12 @@ final class PageReader {
       Html.Body body =
           Html.body(archive.bytes(path, limits.page()), base -> addresses.references(path, base));
       tell(body.html(), path);
+      body.guessed()
+          .ifPresent(
+              c ->
+                  findings.adjusted(
+                      title.isBlank() ? path : title,
+                      "does not say how its letters are written; read as " + c));
       if (application(body.html())) {
         findings.notUnderstood(
             title,

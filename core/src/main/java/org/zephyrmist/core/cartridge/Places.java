@@ -10,12 +10,7 @@ final class Places {
   private int taken;
 
   Places(Optional<String> parent) {
-    this(parent, 0);
-  }
-
-  Places(Optional<String> parent, int taken) {
     this.parent = parent;
-    this.taken = taken;
   }
 
   Place next() {

@@ -6,6 +6,7 @@ import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
@@ -115,10 +116,12 @@ public final class Html {
    * @param map from the address that the page sets for others to be relative to, which may be empty
    */
   public static Body body(byte[] page, Function<String, UnaryOperator<String>> map) {
-    byte[] bounded = bounded(page);
+    Optional<Charset> guessed = Encoding.guessed(page);
+    byte[] bounded = guessed.map(c -> utf8(page, c)).orElseGet(() -> bounded(page));
     Document doc;
     try {
-      doc = Jsoup.parse(new ByteArrayInputStream(bounded), null, "", parser());
+      String charset = guessed.isPresent() ? "UTF-8" : null;
+      doc = Jsoup.parse(new ByteArrayInputStream(bounded), charset, "", parser());
     } catch (IOException | IllegalArgumentException e) {
       // the page declares an encoding that does not exist
       doc = Jsoup.parse(new String(bounded, StandardCharsets.UTF_8), "", parser());
@@ -126,7 +129,11 @@ public final class Html {
     doc.outputSettings(settings(doc));
     Element base = doc.head().selectFirst("base[href]");
     replaceAddresses(doc, map.apply(base == null ? "" : base.attr("href")));
-    return new Body(doc.title(), canonicalBody(doc));
+    return new Body(doc.title(), canonicalBody(doc), guessed.map(Charset::name));
+  }
+
+  private static byte[] utf8(byte[] page, Charset from) {
+    return bounded(new String(page, from)).getBytes(StandardCharsets.UTF_8);
   }
 
   /** Tags are ASCII in every encoding but UTF-16, which a page has only with its mark. */
@@ -141,8 +148,10 @@ public final class Html {
   /**
    * @param title may be empty
    * @param html what stands in the body
+   * @param guessed the encoding that it was taken to be written in, if it did not say or said
+   *     wrongly
    */
-  public record Body(String title, String html) {}
+  public record Body(String title, String html, Optional<String> guessed) {}
 
   /**
    * The canonical text with every address replaced; an unchanged address may be returned. Without

@@ -44,9 +44,14 @@ public final class TakeBack {
       return step.flatMap(s -> s.sides().here());
     }
 
-    private Base left(Base b) {
+    /**
+     * What it wrote, as it left it. Where the shell still shows what the ledger has, that is how it
+     * left it, whatever was noted of the step.
+     */
+    private Base left(Base b, Optional<Held> now) {
       Set<Aspect> wrote = new HashSet<>(wrote());
       wrote.removeAll(Receipt.unfinished(b, wrote));
+      now.ifPresent(h -> wrote.removeIf(a -> h.aspects().get(a).equals(b.shown().get(a))));
       return step.flatMap(s -> s.sides().becomes()).map(l -> b.asLeft(wrote, l)).orElse(b);
     }
 
@@ -101,12 +106,12 @@ public final class TakeBack {
    * counts as never there, and what was accepted is no reason here.
    */
   public Map<ItemKey, Base> concerned(Map<ItemKey, Base> bases, List<Held> shell) {
-    Set<String> there = new HashSet<>();
-    shell.forEach(h -> there.add(h.id()));
+    Map<String, Held> there = new HashMap<>();
+    shell.forEach(h -> there.put(h.id(), h));
     Map<ItemKey, Base> some = new HashMap<>(bases);
     some.keySet().retainAll(done.keySet());
-    some.values().removeIf(b -> done.get(b.key()).tookOut() && !there.contains(b.id()));
-    some.replaceAll((k, b) -> done.get(k).left(b.plain()));
+    some.values().removeIf(b -> done.get(b.key()).tookOut() && !there.containsKey(b.id()));
+    some.replaceAll((k, b) -> done.get(k).left(b.plain(), Optional.ofNullable(there.get(b.id()))));
     return some;
   }
 

@@ -78,13 +78,13 @@ public record EditionMerge(List<Change> changes) {
   public static EditionMerge of(Tree older, Tree newer, Tree master, Pairing pairing, Keys keys) {
     Map<ItemKey, Pair> pairs = new HashMap<>();
     pairing.pairs().forEach(p -> pairs.put(p.newer(), p));
-    Places places = new Places(older, newer, master, pairing, keys);
+    Moved moved = new Moved(older, newer, master, pairing, keys);
     List<Change> all = new ArrayList<>();
     for (Node n : newer.nodes()) {
       Optional<Pair> pair = Optional.ofNullable(pairs.get(n.key()));
       all.add(
           pair.isPresent()
-              ? paired(older.get(pair.get().older()).orElseThrow(), n, master, pair.get(), places)
+              ? paired(older.get(pair.get().older()).orElseThrow(), n, master, pair.get(), moved)
               : added(n, keys.of(n.key()), master));
     }
     gone(older, master, pairing, all);
@@ -103,19 +103,19 @@ public record EditionMerge(List<Change> changes) {
     }
   }
 
-  private static Change paired(Node o, Node n, Tree master, Pair pair, Places places) {
+  private static Change paired(Node o, Node n, Tree master, Pair pair, Moved moved) {
     Set<Aspect> theirs = n.aspects().differing(o.aspects());
-    set(theirs, places.theirsMoved(n.key()));
+    set(theirs, moved.theirsMoved(n.key()));
     Optional<Node> m = master.get(o.key());
     if (m.isEmpty()) {
       What what = theirs.isEmpty() ? What.SAME : What.TAKEN_OUT;
       return change(o.key(), Optional.of(o), n, what, theirs, Set.of(), Set.of());
     }
     Set<Aspect> ours = m.get().aspects().differing(o.aspects());
-    set(ours, places.oursMoved(o.key()));
+    set(ours, moved.oursMoved(o.key()));
     Set<Aspect> already = EnumSet.allOf(Aspect.class);
     already.removeAll(m.get().aspects().differing(n.aspects()));
-    set(already, theirs.contains(Aspect.PLACE) && places.inPlace(n, o.key()));
+    set(already, theirs.contains(Aspect.PLACE) && moved.inPlace(n, o.key()));
     theirs.removeAll(already);
     ours.removeAll(already);
     Set<Aspect> clash = EnumSet.noneOf(Aspect.class);

@@ -56,6 +56,22 @@ public record RelinkRule(
       campuses = Set.copyOf(campuses);
     }
 
+    /** Whether any link can be of both. */
+    boolean meet(Limits other) {
+      boolean before = until.isPresent() && other.from.filter(until.get()::isBefore).isPresent();
+      boolean after =
+          other.until.isPresent() && from.filter(other.until.get()::isBefore).isPresent();
+      return meet(masters, other.masters)
+          && meet(terms, other.terms)
+          && meet(campuses, other.campuses)
+          && !before
+          && !after;
+    }
+
+    private static boolean meet(Set<String> some, Set<String> others) {
+      return some.isEmpty() || others.isEmpty() || some.stream().anyMatch(others::contains);
+    }
+
     boolean cover(String master, SectionPlace s, LocalDate day) {
       return (masters.isEmpty() || masters.contains(master))
           && (terms.isEmpty() || terms.contains(s.term()))
@@ -63,6 +79,16 @@ public record RelinkRule(
           && from.filter(day::isBefore).isEmpty()
           && until.filter(day::isAfter).isEmpty();
     }
+  }
+
+  /** Whether what it writes is what another looks for, where both count. */
+  boolean leadsTo(RelinkRule other) {
+    return limits.meet(other.limits) && other.from.parts(sample()).isPresent();
+  }
+
+  /** An address as it writes them. */
+  private String sample() {
+    return to.text().replaceAll("\\{\\*[^}]*}", "/x").replaceAll("\\{[^}]*}", "x");
   }
 
   /** A link as the rule writes it; none if it does not look like this, or is so already. */

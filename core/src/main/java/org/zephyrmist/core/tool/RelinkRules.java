@@ -25,6 +25,14 @@ public record RelinkRules(List<RelinkRule> rules) {
   }
 
   /**
+   * A rule with which another would make a chain, or a loop: what the one writes is what the other
+   * looks for, so that links of the first would stay as they are.
+   */
+  public Optional<RelinkRule> chain(RelinkRule more) {
+    return rules.stream().filter(r -> r.leadsTo(more) || more.leadsTo(r)).findFirst();
+  }
+
+  /**
    * What becomes of a link.
    *
    * @param rule that changed it, or would

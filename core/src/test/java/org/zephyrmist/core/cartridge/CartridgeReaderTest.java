@@ -209,6 +209,25 @@ class CartridgeReaderTest {
   }
 
   @Test
+  void anItemWithAPageOfItsOwnAndOthersBelowItIsAModuleInWhichEachHasItsPlace() throws Exception {
+    read(
+        Package.cc12(
+                "<item identifier=\"a\" identifierref=\"r\"><title>Week</title>"
+                    + "<item identifier=\"b\" identifierref=\"s\"><title>Below</title></item></item>",
+                "<resource identifier=\"r\" type=\"webcontent\" href=\"week.html\"><file"
+                    + " href=\"week.html\"/></resource>"
+                    + "<resource identifier=\"s\" type=\"webcontent\" href=\"below.html\"><file"
+                    + " href=\"below.html\"/></resource>"
+                    + "<resource identifier=\"t\" type=\"webcontent\" href=\"loose.html\"><file"
+                    + " href=\"loose.html\"/></resource>")
+            .with("week.html", "<p>week</p>")
+            .with("below.html", "<p>below</p>")
+            .with("loose.html", "<p>loose</p>"));
+    assertThat(memory.items).hasSize(4);
+    assertThat(memory.items).extracting(Item::place).doesNotHaveDuplicates();
+  }
+
+  @Test
   void aMissingFileIsReportedAndTheRestIsTaken() throws Exception {
     ReadingReport report =
         read(

@@ -145,4 +145,30 @@ class RelinkRulesTest {
           assertThat(all.of(before, "m", SECTION, DAY).link()).isEqualTo(once);
         });
   }
+
+  @Test
+  void aRuleThatWouldStopAnotherIsFoundBeforeItCounts() {
+    RelinkRule first = rule("https://a.example/{*rest}", "https://b.example{*rest}", Limits.NONE);
+    RelinkRules rules = new RelinkRules(List.of(first));
+    assertThat(
+            rules.chain(rule("https://b.example/{*rest}", "https://c.example{*rest}", Limits.NONE)))
+        .contains(first);
+    assertThat(
+            rules.chain(rule("https://z.example/{*rest}", "https://a.example{*rest}", Limits.NONE)))
+        .contains(first);
+    assertThat(
+            rules.chain(rule("https://y.example/{*rest}", "https://c.example{*rest}", Limits.NONE)))
+        .isEmpty();
+    RelinkRule north =
+        rule(
+            "https://a.example/{*rest}",
+            "https://b.example{*rest}",
+            new Limits(Set.of(), Set.of(), Set.of("north"), Optional.empty(), Optional.empty()));
+    RelinkRule south =
+        rule(
+            "https://b.example/{*rest}",
+            "https://c.example{*rest}",
+            new Limits(Set.of(), Set.of(), Set.of("south"), Optional.empty(), Optional.empty()));
+    assertThat(new RelinkRules(List.of(north)).chain(south)).isEmpty();
+  }
 }

@@ -21,6 +21,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.tool.AddressPattern;
 import org.zephyrmist.core.tool.RelinkRule;
+import org.zephyrmist.core.tool.RelinkRules;
 import org.zephyrmist.core.tool.Template;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.Reach;
@@ -122,6 +123,19 @@ class RelinkEdits {
           "The rule is about its own results: what it writes looks like what it looks for.",
           "Say more closely which addresses it is about.");
     }
+    List<RelinkRule> others = list().stream().map(v -> rule(v.id(), v.rule())).toList();
+    new RelinkRules(others)
+        .chain(rule)
+        .ifPresent(
+            other -> {
+              throw new Refusal(
+                  HttpStatus.CONFLICT,
+                  "With the rule for “"
+                      + other.from().text()
+                      + "” it would make a chain: what one writes is what the other looks for, so"
+                      + " links would stay as they are.",
+                  "Say in one rule where the links lead in the end, or end the other.");
+            });
     if (db.fetchCount(RELINK_RULE) >= MOST) {
       throw new Refusal(
           HttpStatus.CONFLICT,

@@ -12,7 +12,7 @@ import org.zephyrmist.core.tree.Tree;
  * Who put what elsewhere, of an older and a newer edition and a master. Where items stand is told
  * by what they stand in and among, not by rank: ranks differ as soon as something is taken.
  */
-final class Places {
+final class Moved {
   private final Tree newer;
   private final Tree master;
   private final Keys keys;
@@ -20,7 +20,7 @@ final class Places {
   private final Set<ItemKey> ours;
   private final Map<ItemKey, Integer> order = new HashMap<>();
 
-  Places(Tree older, Tree newer, Tree master, Pairing pairing, Keys keys) {
+  Moved(Tree older, Tree newer, Tree master, Pairing pairing, Keys keys) {
     this.newer = newer;
     this.master = master;
     this.keys = keys;
