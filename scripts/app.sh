@@ -5,7 +5,7 @@
 set -euo pipefail
 ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd -P)
 name=${1:?server or standins}
-case $name in server) jar=$ROOT/app/target/zephyrmist.jar ;; *) jar=$ROOT/$name/target/$name-1-app.jar ;; esac
+case $name in server) jar=$ROOT/app/target/zephyrmist-server.jar ;; *) jar=$ROOT/$name/target/$name-1-app.jar ;; esac
 dir=${APP_DIR:-$(dirname "$jar")/app} # of its own for what runs while tests build
 [ -f "$jar" ] || { echo "$jar is not there: build it first" >&2; exit 1; }
 exec 9>"$dir.lock"; flock 9

@@ -242,6 +242,12 @@
     align-items: center;
     margin-bottom: 8px;
   }
+  .scope select {
+    width: 100%;
+  }
+  .acts + .quiet {
+    padding-top: 6px;
+  }
   .acts {
     display: flex;
     gap: 8px;

@@ -22,7 +22,7 @@ class LicencesTest {
 
   @Test
   void ofEveryLibraryThatHasNoneOfItsOwnTheListHasTheText() throws Exception {
-    Path app = Path.of(System.getProperty("root", "."), "app/target/zephyrmist.jar");
+    Path app = Path.of(System.getProperty("root", "."), "app/target/zephyrmist-server.jar");
     try (ZipFile zip = new ZipFile(app.toFile())) {
       String list = text(zip, LIBRARIES + "server-1.jar", "static/licences-of-libraries.txt");
       List<String> without = new ArrayList<>();

@@ -12,6 +12,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
@@ -99,6 +100,15 @@ class DemoShells {
 
   /** Adds a paragraph to what an item says. */
   void append(String shell, String title, String paragraph) {
+    rewrite(shell, title, html -> html + "<p>" + paragraph + "</p>");
+  }
+
+  /** Other words in what an item says. */
+  void replace(String shell, String title, String words, String others) {
+    rewrite(shell, title, html -> html.replace(words, others));
+  }
+
+  private void rewrite(String shell, String title, UnaryOperator<String> to) {
     item(shell, title)
         .ifPresent(
             i ->
@@ -108,7 +118,7 @@ class DemoShells {
                         "title",
                         title,
                         "html",
-                        i.path("wording").path("html").asString("") + "<p>" + paragraph + "</p>")));
+                        to.apply(i.path("wording").path("html").asString("")))));
   }
 
   void due(String shell, String title, String due) {
