@@ -6,7 +6,6 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -23,7 +22,6 @@ import org.zephyrmist.core.content.Fingerprint;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
-import org.zephyrmist.core.content.Place;
 import org.zephyrmist.core.content.Rank;
 import org.zephyrmist.core.content.Visibility;
 import org.zephyrmist.core.tree.Node;
@@ -204,7 +202,7 @@ class EditionChainTest {
       Set<ItemKey> chosen =
           merge.changes().stream().map(EditionMerge.Change::key).collect(Collectors.toSet());
       Taking t = Taking.of(merge, newer.tree(), tree, keys, chosen, Map.of());
-      apply(t, newer.tree());
+      tree = EditionMergeTest.applied(t, newer.tree(), tree);
       t.puts().stream().filter(Taking.Put::added).forEach(p -> fromNewer.add(p.key()));
     }
 
@@ -212,30 +210,6 @@ class EditionChainTest {
       lineage = Lineage.after(newer.tree(), keys(newer));
       on = newer;
       fromNewer.clear();
-    }
-
-    private void apply(Taking t, Tree newer) {
-      Map<ItemKey, Node> nodes = new LinkedHashMap<>();
-      tree.nodes().forEach(n -> nodes.put(n.key(), n));
-      t.gone().forEach(nodes::remove);
-      for (Taking.Put p : t.puts()) {
-        Node n = newer.get(p.newer()).orElseThrow();
-        Node m = nodes.getOrDefault(p.key(), n);
-        Place place = p.place().orElse(new Place(m.parent().map(ItemKey::value), m.rank()));
-        nodes.put(
-            p.key(),
-            new Node(
-                p.key(),
-                m.kind(),
-                p.theirs().contains(Aspect.WORDING) ? n.title() : m.title(),
-                place.parent().map(ItemKey::new),
-                place.rank(),
-                m.rule(),
-                m.visibility(),
-                m.appliesTo(),
-                m.aspects().with(p.theirs(), n.aspects())));
-      }
-      tree = Tree.of(nodes.values());
     }
 
     /** Each item with the one that it stands in, by what they say. */

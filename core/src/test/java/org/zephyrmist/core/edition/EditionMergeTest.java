@@ -96,7 +96,7 @@ class EditionMergeTest {
     return new Merged(merge, applied(t, newer, master));
   }
 
-  private static Tree applied(Taking t, Tree newer, Tree master) {
+  static Tree applied(Taking t, Tree newer, Tree master) {
     Map<ItemKey, Node> nodes = new LinkedHashMap<>();
     master.nodes().forEach(n -> nodes.put(n.key(), n));
     t.gone().forEach(nodes::remove);

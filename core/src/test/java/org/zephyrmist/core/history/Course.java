@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
+import org.zephyrmist.core.Sample;
 import org.zephyrmist.core.content.AppliesTo;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.ItemKey;
@@ -123,21 +124,7 @@ final class Course {
             nodes.add(node(key, s));
           }
         });
-    List<Node> ranked = new ArrayList<>();
-    for (Node n : nodes) {
-      ranked.add(
-          new Node(
-              n.key(),
-              n.kind(),
-              n.title(),
-              n.parent(),
-              Rank.nth(ranked.size()),
-              n.rule(),
-              n.visibility(),
-              n.appliesTo(),
-              n.aspects()));
-    }
-    versions.add(Tree.of(ranked));
+    versions.add(Sample.tree(nodes));
   }
 
   private Node node(ItemKey key, Said s) {
