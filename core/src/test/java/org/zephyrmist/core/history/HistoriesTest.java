@@ -18,7 +18,7 @@ class HistoriesTest {
   @Test
   void nothingIsLostThroughAnyHistory() {
     long seed = Long.getLong("histories.seed", System.nanoTime() % 1_000_000_000L);
-    int many = Integer.getInteger("histories.many", 3_000);
+    int many = Integer.getInteger("histories.many", 1_000);
     System.out.println("Histories are played with seed " + seed);
     for (int i = 0; i < many; i++) {
       long own = seed + i;

@@ -1,10 +1,12 @@
 package org.zephyrmist.core.history;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.Kind;
 
 /** What must be in a shell, told from what people did and not from what our code says of it. */
@@ -60,7 +62,7 @@ final class Oracle {
   /** What does not hold. */
   List<String> broken(Section s) {
     Set<String> there = there(s);
-    List<String> all = new java.util.ArrayList<>();
+    List<String> all = new ArrayList<>();
     for (String w : words.keySet().stream().sorted().toList()) {
       if (!there.contains(w)) {
         all.add("the instructor’s word " + w + " is gone");
@@ -89,19 +91,15 @@ final class Oracle {
             all.add("the instructor’s word " + w + " is there " + n + " times");
           }
         });
+    Map<String, Fingerprints> read = new HashMap<>();
+    s.read().forEach(h -> read.put(h.id(), h.aspects()));
     s.shell.forEach(
         (id, x) ->
             s.base(id)
                 .ifPresent(
                     b -> {
                       boolean own = x.words().stream().anyMatch(words::containsKey);
-                      boolean told =
-                          !s.read().stream()
-                              .filter(h -> h.id().equals(id))
-                              .findFirst()
-                              .orElseThrow()
-                              .aspects()
-                              .equals(b.shown());
+                      boolean told = !read.get(id).equals(b.shown());
                       if (own && !told) {
                         all.add("changed here is not told of " + x);
                       }
