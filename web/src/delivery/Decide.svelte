@@ -30,7 +30,8 @@
     sides.reason === 'STUDENT_WORK' ||
       sides.reason === 'HIDDEN_INSTEAD' ||
       sides.reason === 'LEFT_WITH_WORK' ||
-      open.take === 'CHANGE_GRADING',
+      open.take === 'CHANGE_GRADING' ||
+      (open.take === 'LEAVE' && sides.kind !== 'TWIN'),
   );
   let removal = $derived(!sides.version);
   /** Both changed it at different places, so nobody need decide. */

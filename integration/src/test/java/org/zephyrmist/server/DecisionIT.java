@@ -206,6 +206,14 @@ class DecisionIT extends ServerIT {
             step(delivery, 0, key) + "/decision",
             "{\"take\":\"CHANGE_GRADING\",\"everywhere\":false}");
     assertThat(wrong.status()).isEqualTo(422);
+    decide(delivery, 0, key, "{\"take\":\"LEAVE\",\"everywhere\":true}");
+    JsonNode left = coordinator.get(step(delivery, 1, key)).json();
+    assertThat(left.path("kind").asString()).isEqualTo("KEEP");
+    assertThat(left.path("decide").path("take").asString()).isEqualTo("LEAVE");
+    decide(delivery, 0, key, "{\"everywhere\":true}");
+    assertThat(coordinator.get(step(delivery, 1, key)).json().path("kind").asString())
+        .as("taken back, it is asked again")
+        .isEqualTo("BLOCKED");
     assertThat(decide(delivery, 0, key, "{\"take\":\"HIDE\",\"everywhere\":true}")).isEqualTo(2);
     coordinator.post("/api/deliveries/" + delivery + "/confirm", "");
     rest(delivery, "RUNNING");
@@ -228,6 +236,25 @@ class DecisionIT extends ServerIT {
     rest(back, "RUNNING");
     assertThat(Practice.item("lgt-dw1", "Paper plot").path("visibility").path("shown").asBoolean())
         .isTrue();
+  }
+
+  @Test
+  void gradingUnderWhichStudentsLeftSomethingChangesByAWordThatCanBeTakenBack() throws Exception {
+    List<UUID> to = sections("lgt-dx1");
+    String master = master("QX");
+    deliver(master, 1, to);
+    String key = key(master, "Paper plot");
+    Practice.form("lgt-dx1", "Paper plot", "work", Map.of("student", "A", "text", "mine"));
+    edit(master, "Paper plot", "{\"points\":\"33\"}");
+    freeze(master, "more points");
+    String delivery = plan(master, 2, to);
+    decide(delivery, 0, key, "{\"take\":\"CHANGE_GRADING\",\"everywhere\":false}");
+    JsonNode step = coordinator.get(step(delivery, 0, key)).json();
+    assertThat(step.path("kind").asString()).isEqualTo("UPDATE");
+    assertThat(step.path("decide").path("take").asString()).isEqualTo("CHANGE_GRADING");
+    decide(delivery, 0, key, "{\"everywhere\":false}");
+    assertThat(coordinator.get(step(delivery, 0, key)).json().path("kind").asString())
+        .isEqualTo("BLOCKED");
   }
 
   @Test

@@ -58,12 +58,12 @@ public record Decisions(Map<About, Decision> made) {
   }
 
   /** Equal for sections where the same that students left something on would become the same. */
-  static Fingerprint work(Fingerprints here, Optional<Fingerprints> meant) {
+  public static Fingerprint work(Fingerprints here, Optional<Fingerprints> meant) {
     return Fingerprint.of("work " + here + " " + meant);
   }
 
   /** What was decided of an item on which students left something. */
-  Optional<Take> ofWork(ItemKey item, Fingerprints here, Optional<Fingerprints> meant) {
+  public Optional<Take> ofWork(ItemKey item, Fingerprints here, Optional<Fingerprints> meant) {
     if (made.isEmpty()) {
       return Optional.empty();
     }

@@ -62,24 +62,43 @@ class StepDecisions {
   Optional<Open> open(UUID delivery, UUID line, ItemKey key) {
     Map<UUID, Step> all = steps.ofItem(delivery, key);
     Step s = all.get(line);
-    Optional<Fingerprint> alike = Optional.ofNullable(s).flatMap(Step::alike);
+    Decisions made = decided.of(delivery);
+    Optional<Fingerprint> alike = Optional.ofNullable(s).flatMap(x -> alike(x, made));
     if (alike.isEmpty() || !decided.possible(delivery)) {
       return Optional.empty();
     }
-    Decisions made = decided.of(delivery);
     Optional<Decisions.Decision> now =
         Optional.ofNullable(made.made().get(new Decisions.About(key, alike)))
-            .or(() -> Optional.ofNullable(made.made().get(everywhere(s))));
+            .or(() -> Optional.ofNullable(made.made().get(everywhere(s, made))));
     return Optional.of(
         new Open(
-            (int) all.values().stream().filter(x -> x.alike().equals(alike)).count(),
-            (int) all.values().stream().filter(x -> x.alike().isPresent()).count(),
+            (int) all.values().stream().filter(x -> alike(x, made).equals(alike)).count(),
+            (int) all.values().stream().filter(x -> alike(x, made).isPresent()).count(),
             now.map(Decisions.Decision::take),
             merge(s, now.flatMap(Decisions.Decision::text))));
   }
 
-  private static Decisions.About everywhere(Step s) {
-    return s.work() ? Decisions.anyWork(s.key()) : new Decisions.About(s.key(), Optional.empty());
+  /**
+   * Whether a person is asked because of what students left, or was: then it looks as any other.
+   */
+  private static boolean work(Step s, Decisions made) {
+    return s.work()
+        || s.sides()
+            .here()
+            .flatMap(here -> made.ofWork(s.key(), here, s.sides().version()))
+            .isPresent();
+  }
+
+  private static Optional<Fingerprint> alike(Step s, Decisions made) {
+    return work(s, made)
+        ? s.sides().here().map(here -> Decisions.work(here, s.sides().version()))
+        : s.alike();
+  }
+
+  private static Decisions.About everywhere(Step s, Decisions made) {
+    return work(s, made)
+        ? Decisions.anyWork(s.key())
+        : new Decisions.About(s.key(), Optional.empty());
   }
 
   private Optional<Merged> merge(Step s, Optional<Fingerprint> before) {
@@ -138,34 +157,36 @@ class StepDecisions {
     replans.stillPlanned(d.getId());
     Map<UUID, Step> all = steps.ofItem(d.getId(), key);
     Step s = Optional.ofNullable(all.get(line)).orElseThrow(() -> Refusal.notFound("step"));
-    Optional<Fingerprint> alike = s.alike();
+    Decisions made = decided.of(d.getId());
+    boolean work = work(s, made);
+    Optional<Fingerprint> alike = alike(s, made);
     if (take.isPresent() && (alike.isEmpty() || !decided.possible(d.getId()))) {
       throw Refusal.bad(
           "Nothing is to be decided of it.",
           "Choose a clash, a twin, or what waits because students left something on it.");
     }
     if (take.isEmpty()) {
-      decided.forget(d.getId(), key, s.work());
+      decided.forget(d.getId(), key, work);
       return replans.planAnew(d.getId(), all.keySet());
     }
-    Decisions.Decision decision = decision(s, take.get(), html.filter(h -> !everywhere));
+    Decisions.Decision decision = decision(s, work, take.get(), html.filter(h -> !everywhere));
     if (everywhere) {
-      decided.forget(d.getId(), key, s.work());
+      decided.forget(d.getId(), key, work);
     }
-    Decisions.About about = everywhere ? everywhere(s) : new Decisions.About(key, alike);
-    decided.keep(d.getId(), about, decision, s.work(), who.id());
+    Decisions.About about = everywhere ? everywhere(s, made) : new Decisions.About(key, alike);
+    decided.keep(d.getId(), about, decision, work, who.id());
     return replans.planAnew(
         d.getId(),
         all.entrySet().stream()
-            .filter(e -> e.getValue().alike().isPresent())
-            .filter(e -> everywhere || e.getValue().alike().equals(alike))
+            .filter(e -> alike(e.getValue(), made).isPresent())
+            .filter(e -> everywhere || alike(e.getValue(), made).equals(alike))
             .map(Map.Entry::getKey)
             .toList());
   }
 
-  private Decisions.Decision decision(Step s, Take take, Optional<String> html) {
+  private Decisions.Decision decision(Step s, boolean work, Take take, Optional<String> html) {
     boolean grading = s.sides().version().isPresent();
-    if (s.work()) {
+    if (work) {
       boolean fits = take == Take.LEAVE || take == (grading ? Take.CHANGE_GRADING : Take.HIDE);
       if (!fits) {
         throw Refusal.bad(
