@@ -38,7 +38,12 @@ public final class Program implements AutoCloseable {
     if (Boolean.getBoolean("short.life")) { // sooner ready, slower at long work
       command.add("-XX:TieredStopAtLevel=1");
     }
-    command.addAll(List.of("-jar", unpacked(root, app)));
+    Path jar = Path.of(unpacked(root, app, settings));
+    Path archive = jar.resolveSibling("app.jsa");
+    if (Files.exists(archive)) {
+      command.add("-XX:SharedArchiveFile=" + archive);
+    }
+    command.addAll(List.of("-jar", jar.toString()));
     ProcessBuilder b = new ProcessBuilder(command);
     b.environment().putAll(settings);
     Path file = Files.createDirectories(root.resolve("stage/target/logs")).resolve(log + ".log");
@@ -48,9 +53,13 @@ public final class Program implements AutoCloseable {
     return new Program(p, file);
   }
 
-  private static String unpacked(Path root, String app) throws IOException {
+  /** Only the server is started often enough in a run to earn an archive of its classes. */
+  private static String unpacked(Path root, String app, Map<String, String> settings)
+      throws IOException {
+    String archive = app.equals("server") ? "archive" : "";
     try {
-      return Shell.output(root.resolve("scripts/app.sh").toString(), app).strip();
+      String script = root.resolve("scripts/app.sh").toString();
+      return Shell.output(settings, script, app, archive).strip();
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
       throw new IllegalStateException(e);
