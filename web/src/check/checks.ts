@@ -114,7 +114,7 @@ export const mends: Record<Row['mend'], string> = {
   REMOVE_EMPTY: 'The empty module is taken out.',
   ONE_FRONT_PAGE: 'The master’s page stays, with what the other says besides.',
   DROP_ENTRIES: 'The entries that lead nowhere are taken out.',
-  STRIP_NOTES: 'The sentence goes, wherever it stands; all else that instructors wrote stays.',
+  STRIP_NOTES: 'The note goes, wherever it stands; all else that instructors wrote stays.',
   UNINDENT: 'What stands before its first word goes; the title stays.',
   HIDE: 'It is hidden from students.',
   SHOW: 'It is shown to students.',

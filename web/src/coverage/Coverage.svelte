@@ -191,6 +191,17 @@
       </div>
     {/if}
     <Trouble of={trouble} />
+    {#if coverage?.unread.length}
+      <p class="unread">
+        {many(coverage.unread.length, 'shell')} cannot be read in full:
+        {#each coverage.unread.slice(0, 5).map((n) => coverage!.sections[n]!) as s, n (s.id)}{n
+            ? ', '
+            : ''}<a class="link fig" href="/sections/{s.id}">{s.code}</a>{/each}{coverage.unread
+          .length > 5
+          ? ` and ${coverage.unread.length - 5} more`
+          : ''}. <a class="link" href="/coverage/checks">See why</a>
+      </p>
+    {/if}
     {#if coverage && !coverage.masters.some((m) => m.versions.length)}
       {@render nothingYet()}
     {:else if coverage && all.length && grid}
@@ -248,6 +259,9 @@
   }
   .filters :global(select.entry) {
     min-width: 88px; /* its name is to be read whole */
+  }
+  .unread {
+    margin: 0 16px 8px 0;
   }
   .views {
     display: flex;

@@ -31,6 +31,7 @@ const all = stands({
     section(3, 'North', 'Bo Ames'),
   ],
   masters,
+  unread: [],
   standings: [
     {
       section: [0, 1, 2],

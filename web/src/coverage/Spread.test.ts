@@ -24,6 +24,7 @@ const five = [5, 5, 5, 5];
 const all = stands({
   sections,
   masters,
+  unread: [],
   standings: [
     {
       section: [0, 1, 2, 3],

@@ -23,6 +23,7 @@ const coverage = {
       versions: [1, 2, 3].map(version),
     },
   ],
+  unread: [],
   standings: [
     {
       section: [0, 1, 2],

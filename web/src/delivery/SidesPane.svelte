@@ -112,6 +112,16 @@
       {/each}
     </dl>
   {/if}
+  {#if sides.decide && changed && !detail.delivery.confirmedAt}
+    <Decide
+      delivery={detail.delivery.id}
+      line={line.id}
+      item={key}
+      number={detail.delivery.number}
+      {sides}
+      {changed}
+    />
+  {/if}
   {#if sides.version}
     <section class="txt">
       <h3>{back ? 'Before that delivery' : `Version ${detail.delivery.number}`}</h3>
@@ -141,16 +151,6 @@
       <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
       <p tabindex="0">{before}</p>
     </section>
-  {/if}
-  {#if sides.decide && changed && !detail.delivery.confirmedAt}
-    <Decide
-      delivery={detail.delivery.id}
-      line={line.id}
-      item={key}
-      number={detail.delivery.number}
-      {sides}
-      {changed}
-    />
   {/if}
   <p class="faint next"><kbd>n</kbd> next clash, twin or blocked step</p>
 {:else}

@@ -118,6 +118,20 @@
             >{/if}
         </p>
       {/each}
+      {#if section.unread.length}
+        <section class="unread" aria-label="What cannot be read">
+          {#each section.unread as u (u.item)}
+            <p>
+              <b>{u.item ? `“${u.item}” cannot be read.` : 'Its shell cannot be read.'}</b>
+              {u.why}
+              <span class="quiet">{u.remedy} Since <When at={u.since} />.</span>
+            </p>
+          {/each}
+          {#if section.unread.every((u) => u.item)}
+            <p class="quiet">All else of the shell was read.</p>
+          {/if}
+        </section>
+      {/if}
       {#if kept}<ShellKept section={id} {kept} done={load} />{/if}
       <div class="masters">
         {#each section.masters as m (m.master)}
@@ -218,7 +232,8 @@
 </HandFrame>
 
 <style>
-  .arriving {
+  .arriving,
+  .unread {
     padding: 6px 12px;
     margin: 4px 0 8px;
     border-left: 3px solid var(--do);

@@ -11,9 +11,29 @@ export interface Clip {
   title: string;
 }
 
-class Clipboard {
-  of = $state.raw<Clip | null>(null);
+const KEPT = 'clip';
+
+function kept(): Clip | null {
+  try {
+    return JSON.parse(sessionStorage.getItem(KEPT) ?? 'null') as Clip | null;
+  } catch {
+    return null; // what cannot be read was not kept by us
+  }
 }
 
-/** Lasts from master to master. */
+class Clipboard {
+  #of = $state.raw<Clip | null>(kept());
+
+  get of() {
+    return this.#of;
+  }
+
+  set of(clip) {
+    this.#of = clip;
+    if (clip) sessionStorage.setItem(KEPT, JSON.stringify(clip));
+    else sessionStorage.removeItem(KEPT);
+  }
+}
+
+/** Lasts from master to master, and over a reload of the page. */
 export const clip = new Clipboard();

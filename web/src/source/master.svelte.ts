@@ -226,14 +226,9 @@ export class OpenMaster {
         return;
       }
       const { master, edition, version, keys } = of;
-      const body = { master, edition, version, keys, ...to };
+      const body = { master, edition, version, keys, away: of.cut, ...to };
       const taken = await got(api.POST('/api/masters/{id}/draft/take-over', { params, body }));
       put = taken.keys;
-      if (of.cut && of.master) {
-        const there = { path: { id: of.master } };
-        const gone = { keys: of.keys };
-        await got(api.POST('/api/masters/{id}/draft/take-out', { params: there, body: gone }));
-      }
     });
     return put;
   }

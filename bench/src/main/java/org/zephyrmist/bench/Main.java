@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 
-/** {@code bench [NAME]}, {@code survive [SECONDS [SEED]]} or {@code stress [SECONDS [SEED]]}. */
+/** {@code bench [NAME]}, or {@code survive}, {@code stress}, {@code histories [SECONDS [SEED]]}. */
 public final class Main {
   private Main() {}
 
@@ -18,6 +18,11 @@ public final class Main {
       System.out.println("Survival of " + seconds + " s with seed " + seed);
       Map<String, Integer> did = new Survival(seed, 120, Duration.ofSeconds(seconds)).run();
       System.out.println("Ledger and platform agree after " + did);
+    } else if (args.length > 0 && args[0].equals("histories")) {
+      int seconds = args.length > 1 ? Integer.parseInt(args[1]) : 600;
+      long seed = args.length > 2 ? Long.parseLong(args[2]) : new Random().nextInt(1_000_000);
+      System.out.println("Histories of " + seconds + " s with seed " + seed);
+      System.out.println("All held: " + new Histories(seed, Duration.ofSeconds(seconds)).run());
     } else if (args.length > 0 && args[0].equals("stress")) {
       int seconds = args.length > 1 ? Integer.parseInt(args[1]) : 600;
       long seed = args.length > 2 ? Long.parseLong(args[2]) : new Random().nextInt(1_000_000);

@@ -254,6 +254,24 @@ class CalendarIT extends ServerIT {
   }
 
   @Test
+  void whatDaysOffDoToDatesIsFrozenWithTheVersion() throws Exception {
+    List<UUID> to = sections("lgt-calf1");
+    String master = master("CALF");
+    edit(master, "Paper plot", "{\"due\":\"week 5 Mon 18:00\"}");
+    freeze(master, "with a pattern");
+    kept(put(term(), whole(",\"off\":[" + FOUNDERS + "]")));
+    deliver(master, 2, to);
+    assertThat(due("lgt-calf1", "Paper plot")).isEqualTo("2026-10-06T18:00");
+    String before = "{\"rule\":\"TEACHING_DAY_BEFORE\",\"byKind\":{}}";
+    kept(coordinator.put("/api/masters/" + master + "/dates/off", before));
+    deliver(master, 2, to);
+    assertThat(due("lgt-calf1", "Paper plot")).isEqualTo("2026-10-06T18:00");
+    freeze(master, "Dates go before days off");
+    deliver(master, 3, to);
+    assertThat(due("lgt-calf1", "Paper plot")).isEqualTo("2026-10-02T18:00");
+  }
+
+  @Test
   void aDateOfChosenSectionsReachesTheirShellsAloneAndIsTakenAlong() throws Exception {
     List<UUID> to = sections("lgt-calg1", "lgt-calg2");
     String master = master("CALG");

@@ -349,8 +349,14 @@ class DecisionIT extends ServerIT {
     Practice.addPage("lgt-dg1", "Checklist", "<p>Theirs, and it stays.</p>");
     Practice.form("lgt-dg1", "Checklist", "due", Map.of("due", "2026-03-02T23:59"));
     String delivery = plan(master, 1, to);
-    JsonNode sides = coordinator.get(step(delivery, 0, key(master, "Checklist"))).json();
-    assertThat(sides.path("reason").asString()).isEqualTo("ALIKE_EARLIER_TERM");
+    String checklist = step(delivery, 0, key(master, "Checklist"));
+    JsonNode sides = coordinator.get(checklist).json();
+    assertThat(sides.path("reason").asString())
+        .as("alike by title alone: asked, whatever was chosen for twins")
+        .isEqualTo("ALIKE_DOUBTFUL");
+    decide(delivery, 0, key(master, "Checklist"), "{\"take\":\"ADOPT\",\"everywhere\":false}");
+    assertThat(coordinator.get(checklist).json().path("reason").asString())
+        .isEqualTo("ALIKE_EARLIER_TERM");
     confirm(delivery);
     JsonNode item = Practice.item("lgt-dg1", "Checklist");
     assertThat(item.path("wording").path("html").asString()).contains("and it stays");

@@ -329,6 +329,39 @@ class DraftIT extends ServerIT {
   }
 
   @Test
+  void whatComesBackWhereItsModuleIsGoneStandsAtTheTop() throws Exception {
+    sections("lgt-du7");
+    String master =
+        coordinator
+            .post("/api/masters", "{\"code\":\"DU7\",\"title\":\"t\",\"courses\":[]}")
+            .json()
+            .path("id")
+            .asString();
+    String week =
+        coordinator
+            .post(items(master), "{\"kind\":\"MODULE\",\"title\":\"Week\"}")
+            .json()
+            .path("key")
+            .asString();
+    Caller other = another("du7@x.example", Role.DESIGNER, "light");
+    String page =
+        other
+            .post(
+                items(master),
+                "{\"kind\":\"PAGE\",\"title\":\"Ropes\",\"parent\":\"" + week + "\"}")
+            .json()
+            .path("key")
+            .asString();
+    String out = "/api/masters/" + master + "/draft/take-out";
+    assertThat(other.post(out, "{\"keys\":[\"" + page + "\"]}").status()).isLessThan(300);
+    assertThat(undo(master).status()).isEqualTo(200);
+    assertThat(titles(master)).isEmpty();
+    Caller.Answer undone = other.post("/api/masters/" + master + "/draft/undo", "");
+    assertThat(undone.status()).as(undone.text()).isEqualTo(200);
+    assertThat(titles(master)).containsExactly("Ropes");
+  }
+
+  @Test
   void aStepFromWhichSomebodyElseWentOnBarsNoneBeforeIt() throws Exception {
     sections("lgt-du7");
     String master = master("DU7");
@@ -394,6 +427,41 @@ class DraftIT extends ServerIT {
     assertThat(other.post("/api/masters/" + into + "/draft/take-over", body).status())
         .as("a master out of reach")
         .isEqualTo(404);
+  }
+
+  @Test
+  void whatIsCutInOneMasterAndPutIntoAnotherIsAlwaysInOneOfThem() throws Exception {
+    sections("lgt-du8");
+    String from = master("DU8");
+    String into =
+        coordinator
+            .post("/api/masters", "{\"code\":\"DU9\",\"title\":\"t\",\"courses\":[]}")
+            .json()
+            .path("id")
+            .asString();
+    List<String> all = titles(from);
+    String checklist = key(from, "Checklist");
+    String cut =
+        "{\"master\":\"%s\",\"version\":0,\"keys\":[\"%s\"],\"away\":true}"
+            .formatted(from, checklist);
+    Caller.Answer put = coordinator.post("/api/masters/" + into + "/draft/take-over", cut);
+    assertThat(put.status()).as(put.text()).isEqualTo(200);
+    assertThat(titles(into)).contains("Checklist");
+    assertThat(titles(from)).doesNotContain("Checklist");
+    assertThat(undo(into).status()).isEqualTo(200);
+    assertThat(titles(into)).doesNotContain("Checklist");
+    assertThat(titles(from)).isEqualTo(all);
+    assertThat(redo(from).status()).as("from the other side").isEqualTo(200);
+    assertThat(titles(into)).contains("Checklist");
+    assertThat(titles(from)).doesNotContain("Checklist");
+    assertThat(undo(from).status()).isEqualTo(200);
+    assertThat(titles(from)).isEqualTo(all);
+    assertThat(titles(into)).doesNotContain("Checklist");
+    coordinator.post(items(into), "{\"kind\":\"PAGE\",\"title\":\"Something new\"}");
+    assertThat(redo(from).status())
+        .as("a new step there ends what could be done again")
+        .isEqualTo(422);
+    assertThat(titles(from)).isEqualTo(all);
   }
 
   @Test

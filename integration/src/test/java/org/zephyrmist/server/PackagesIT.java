@@ -3,6 +3,8 @@ package org.zephyrmist.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
@@ -72,12 +74,14 @@ class PackagesIT extends ServerIT {
     assertThat(a.json()).hasSize(sections.length);
   }
 
-  private static List<String> names(byte[] zip) throws Exception {
+  private static List<String> names(byte[] zip) {
     List<String> names = new ArrayList<>();
     try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(zip))) {
       for (ZipEntry e; (e = in.getNextEntry()) != null; ) {
         names.add(e.getName());
       }
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
     }
     return names;
   }
@@ -149,6 +153,51 @@ class PackagesIT extends ServerIT {
     done(second, to.get(0));
     assertThat(held(to.get(0)).path("number").asInt()).isEqualTo(2);
     assertThat(held(to.get(0)).path("changed").asInt()).isEqualTo(1);
+  }
+
+  @Test
+  void whatIsMissingAfterAnExportComesOnceWithTheNextPackage() throws Exception {
+    List<UUID> to = quiet("lgt-pkg1");
+    String room = room("lgt-pkg1");
+    String master = master("PKG");
+    String first = id(deliver(master, 1, to));
+    Practice.bringIn(room, packaged(to.get(0)));
+    Practice.form(room, "Checklist", "delete", java.util.Map.of());
+    assertThat(upload(to.get(0), exported("lgt-pkg1")).json().path("missing").asInt()).isEqualTo(1);
+    await(
+        () -> coordinator.get("/api/packages?delivery=" + first).json(),
+        waits -> waits.size() == 1 && names(packaged(to.get(0))).size() > 1);
+    assertThat(names(packaged(to.get(0))).stream().filter(n -> n.endsWith(".html"))).hasSize(1);
+    Practice.bringIn(room, packaged(to.get(0)));
+    assertThat(upload(to.get(0), exported("lgt-pkg1")).json().path("missing").asInt()).isZero();
+    done(first, to.get(0));
+    assertThat(Practice.titles(room)).containsOnlyOnce("Checklist");
+    assertThat(held(to.get(0)).path("held").asInt()).isEqualTo(6);
+    assertThat(held(to.get(0)).path("changed").asInt()).isZero();
+    String again = plan(master, 1, to);
+    assertThat(line(again, to.get(0)).path("counts").toString()).isEqualTo("{\"SAME\":6}");
+  }
+
+  @Test
+  void afterAPackageThatUpdatesUntouchedPagesAreAsTheyWere() throws Exception {
+    List<UUID> to = quiet("lgt-pkh1");
+    String room = room("lgt-pkh1");
+    String master = master("PKH");
+    String first = id(deliver(master, 1, to));
+    Practice.bringIn(room, packaged(to.get(0)));
+    upload(to.get(0), exported("lgt-pkh1"));
+    done(first, to.get(0));
+    edit(master, "Checklist", "{\"html\":\"<p>Gloves and boots.</p>\"}");
+    freeze(master, "Second");
+    String second = id(deliver(master, 2, to));
+    Practice.form(room, "Checklist", "delete", java.util.Map.of()); // as the sheet says
+    Practice.bringIn(room, packaged(to.get(0)));
+    JsonNode told = upload(to.get(0), exported("lgt-pkh1")).json();
+    assertThat(told.path("fresh").asInt()).as(told + " " + Practice.items(room)).isLessThan(2);
+    done(second, to.get(0));
+    assertThat(held(to.get(0)).path("changed").asInt()).isZero();
+    assertThat(line(plan(master, 2, to), to.get(0)).path("counts").toString())
+        .isEqualTo("{\"SAME\":6}");
   }
 
   @Test

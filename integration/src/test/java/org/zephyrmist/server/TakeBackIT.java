@@ -101,6 +101,20 @@ class TakeBackIT extends ServerIT {
   }
 
   @Test
+  void aDeliveryThatChangedNothingIsNeverOfferedForTakeBack() throws Exception {
+    List<UUID> to = sections("lgt-tn1");
+    String master = twoVersions("TN", to);
+    String nothing = id(deliver(master, 1, to));
+    deliver(master, 2, to);
+    JsonNode can = coordinator.get("/api/deliveries/" + nothing + "/take-back").json();
+    assertThat(can.path("sections")).isEmpty();
+    assertThat(can.path("not").get(0).path("why").asString()).isEqualTo("NOTHING_DONE");
+    assertThat(coordinator.post("/api/deliveries/" + nothing + "/take-back", "{}").status())
+        .isEqualTo(409);
+    assertThat(standing(to.get(0)).get(0).path("number").asInt()).isEqualTo(2);
+  }
+
+  @Test
   void onlySomeSectionsAreTakenBackAndTheLatestFirst() throws Exception {
     List<UUID> to = sections("lgt-tc1", "lgt-tc2");
     String master = twoVersions("TC", to);

@@ -32,32 +32,36 @@ public final class Fitted {
     if (fit == Fit.AS_SAID) {
       return items;
     }
-    return items.stream()
-        .map(
-            i ->
-                i.timing().pattern().isEmpty()
-                    ? i
-                    : new Undated(
-                        i.key(), i.kind(), i.parent(), i.timing().with(of(i.timing().patterns()))))
-        .toList();
+    List<Undated> laid =
+        items.stream()
+            .map(
+                i ->
+                    i.timing().pattern().isEmpty()
+                        ? i
+                        : new Undated(
+                            i.key(),
+                            i.kind(),
+                            i.parent(),
+                            i.timing().with(of(i.timing().patterns()))))
+            .toList();
+    return new Staggered(whole, part, this).of(items, laid);
   }
 
   private TimingPattern of(TimingPattern p) {
     TimingPattern all = p;
     for (Point point : Point.values()) {
-      all = all.with(point, p.at(point).map(this::of));
+      all = all.with(point, p.at(point).map(this::laid));
     }
     return all.within(p.within().map(this::of));
   }
 
-  /** Items that open some weeks apart open as many apart as the share leaves, at least one. */
+  /** What opens week after week is staggered, see {@link Staggered}. */
   private ModuleDates of(ModuleDates m) {
-    double share = (double) part.teachingDays().size() / whole.teachingDays().size();
-    int weeks = m.everyWeeks() == 0 ? 0 : Math.max(1, (int) Math.round(m.everyWeeks() * share));
-    return new ModuleDates(of(m.start()), weeks, m.oneAfterOther());
+    return new ModuleDates(laid(m.start()), m.everyWeeks(), m.oneAfterOther());
   }
 
-  private When of(When w) {
+  /** A pattern of the whole term in the part. */
+  When laid(When w) {
     boolean laid =
         w.pattern() instanceof DatePattern.Week
             || w.pattern() instanceof DatePattern.TeachingDay

@@ -84,11 +84,15 @@ final class ModuleOpenings {
   /** It closes at the end of the day before the next opens; before a meeting that is no meeting. */
   private static When before(ItemKey next, When opens) {
     if (opens.pattern() instanceof DatePattern.Meeting) {
-      return new When(
-          new DatePattern.Beside(-1, next, Point.OPENS),
-          Optional.of(END_OF_DAY),
-          Optional.of(OffRule.TEACHING_DAY_BEFORE));
+      return dayBeforeOpening(next);
     }
     return new When(Shifted.by(opens, -1).pattern(), Optional.of(END_OF_DAY), opens.off());
+  }
+
+  static When dayBeforeOpening(ItemKey next) {
+    return new When(
+        new DatePattern.Beside(-1, next, Point.OPENS),
+        Optional.of(END_OF_DAY),
+        Optional.of(OffRule.TEACHING_DAY_BEFORE));
   }
 }

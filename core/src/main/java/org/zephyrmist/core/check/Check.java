@@ -21,6 +21,13 @@ public enum Check {
       Mend.DELIVER,
       "%s has not arrived",
       "A master that a coverage rule expects here has never been delivered."),
+  UNREADABLE(
+      ALL_THERE,
+      WRONG,
+      Whose.COORDINATOR,
+      Mend.BY_HAND,
+      "“%s” cannot be read",
+      "The platform gives something that cannot be read; all else of the shell was."),
   MISSING(
       ALL_THERE,
       HARM,
@@ -237,6 +244,13 @@ public enum Check {
       Mend.STRIP_NOTES,
       "A builder note is in view: “%s”",
       "A sentence from builder to builder that students can read."),
+  PERHAPS_NOTE(
+      AS_STUDENT,
+      WRONG,
+      Whose.COORDINATOR,
+      Mend.REPLACE,
+      "Perhaps a builder note is in view: “%s”",
+      "A sentence that may be from builder to builder, or something that is still to be filled in."),
   BLANK(
       AS_STUDENT,
       WRONG,

@@ -25,6 +25,7 @@ import org.zephyrmist.core.tool.LinkState;
  * A section's shell with all that checks compare it with.
  *
  * @param items in the order of the platform
+ * @param unread what the platform gives and nobody can read
  * @param lacks of the versions that it holds
  * @param masters that are expected here, or came
  * @param idOf the platform's id of the item that an address of this shell means
@@ -36,6 +37,7 @@ import org.zephyrmist.core.tool.LinkState;
  */
 public record CheckedShell(
     List<Item> items,
+    List<Unread> unread,
     List<Lack> lacks,
     List<Arrival> masters,
     Function<String, Optional<String>> idOf,
@@ -90,6 +92,9 @@ public record CheckedShell(
       List<String> blanks,
       Set<ItemKey> banks,
       List<Remark> remarks) {}
+
+  /** Something that cannot be read, with the reason. */
+  public record Unread(String title, String why) {}
 
   /**
    * An item that is not here.

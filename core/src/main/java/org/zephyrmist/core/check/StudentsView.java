@@ -37,6 +37,10 @@ final class StudentsView {
 
   private static void text(ShellChecks.Round r, Item i) {
     i.text().note().ifPresent(n -> r.add(Check.BUILDER_NOTE, i, n));
+    i.text()
+        .perhaps()
+        .filter(n -> i.meant().stream().flatMap(m -> m.blanks().stream()).noneMatch(n::contains))
+        .ifPresent(n -> r.add(Check.PERHAPS_NOTE, i, n));
     long dead = i.text().addresses().stream().filter(a -> FrontAndMenu.nowhere(r, i, a)).count();
     if (dead > 0) {
       r.add(Check.DEAD_LINK, i, dead == 1 ? "1 link" : dead + " links");

@@ -15,12 +15,21 @@ import org.zephyrmist.core.content.Wording;
  * @param plain its words, title first
  * @param addresses that it leads to, pictures too
  * @param frames addresses that it shows in frames
- * @param note a sentence that looks like one from builder to builder
+ * @param note what is certainly a note from builder to builder
+ * @param perhaps a sentence that looks like one, where none is certain
  */
 public record TextFacts(
-    String plain, List<String> addresses, Set<String> frames, Optional<String> note) {
+    String plain,
+    List<String> addresses,
+    Set<String> frames,
+    Optional<String> note,
+    Optional<String> perhaps) {
   public static TextFacts of(Wording w) {
     String html = w.html();
+    Optional<String> note =
+        html.contains("z-builder")
+            ? Optional.of("It is marked as a note to the builder.")
+            : Suspicious.certainIn(html);
     return new TextFacts(
         w.title() + "\n" + (html.isEmpty() ? "" : Html.text(html)),
         Html.addresses(html).stream().distinct().toList(),
@@ -28,8 +37,7 @@ public record TextFacts(
             .filter(Embedded::frame)
             .map(Embedded::address)
             .collect(Collectors.toSet()),
-        html.contains("z-builder")
-            ? Optional.of("It is marked as a note to the builder.")
-            : Suspicious.in(w.title(), html));
+        note,
+        note.isPresent() ? Optional.empty() : Suspicious.sentence(w.title(), html));
   }
 }

@@ -30,6 +30,9 @@ final class WhatIsThere {
         r.add(Check.BEHIND, master, a.code(), what);
       }
     }
+    for (CheckedShell.Unread u : r.shell.unread()) {
+      r.add(Check.UNREADABLE, Subject.SHELL, u.title(), u.why());
+    }
     for (CheckedShell.Lack l : r.shell.lacks()) {
       String how = l.removed() ? "It was taken out of the shell." : "It never came.";
       r.add(Check.MISSING, Subject.of(l.given()), l.title(), how);

@@ -57,6 +57,11 @@ public final class AspectForms {
     return CanonicalJson.read(form, Visibility.class);
   }
 
+  /** The title alone, of the form of a wording that may be damaged; empty if it has none. */
+  public static String title(String form) {
+    return CanonicalJson.text(form, "title");
+  }
+
   /** The form of a visibility. */
   public static String form(Visibility visibility) {
     return CanonicalJson.write(visibility);

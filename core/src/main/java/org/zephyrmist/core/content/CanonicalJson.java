@@ -42,6 +42,11 @@ final class CanonicalJson {
     return MAPPER.readValue(json, type);
   }
 
+  /** One text of an object, whatever else is in it; empty if it is not there. */
+  static String text(String json, String name) {
+    return MAPPER.readTree(json).path(name).asString("");
+  }
+
   /** Local dates and times as short as ISO 8601 allows, so that equal ones are one text. */
   private static SimpleModule localTimes() {
     return new SimpleModule()

@@ -164,12 +164,22 @@ public sealed interface Content {
     }
   }
 
-  /** A quiz; its questions are kept as a QTI file, their pictures beside it. */
-  record Quiz(String html, FileRef questions, int count, Grading grading, List<FileRef> attached)
+  /**
+   * A quiz; its questions are kept as a QTI file, their pictures beside it.
+   *
+   * @param questions none of a quiz that has none yet
+   */
+  record Quiz(
+      String html, Optional<FileRef> questions, int count, Grading grading, List<FileRef> attached)
       implements Content {
     public Quiz {
       html = Html.canonical(html);
       attached = List.copyOf(attached);
+    }
+
+    public Quiz(
+        String html, FileRef questions, int count, Grading grading, List<FileRef> attached) {
+      this(html, Optional.of(questions), count, grading, attached);
     }
 
     public Quiz(String html, FileRef questions, int count, Grading grading) {
@@ -178,7 +188,7 @@ public sealed interface Content {
 
     @Override
     public Optional<FileRef> madeOf() {
-      return Optional.of(questions);
+      return questions;
     }
 
     @Override

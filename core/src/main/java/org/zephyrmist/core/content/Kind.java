@@ -53,7 +53,7 @@ public enum Kind {
       a ->
           new Content.Quiz(
               a.wording().html(),
-              a.wording().file().orElseThrow(),
+              a.wording().file(),
               a.wording().questions(),
               a.grading(),
               a.wording().attached()),

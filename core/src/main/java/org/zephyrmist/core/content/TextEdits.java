@@ -1,7 +1,5 @@
 package org.zephyrmist.core.content;
 
-import java.util.List;
-import java.util.Set;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
 import org.jsoup.nodes.Element;
@@ -11,14 +9,12 @@ import org.jsoup.select.NodeTraversor;
 /** Changes that are made alike in many texts. */
 public final class TextEdits {
   private static final String NOTES = ".z-builder";
-  private static final Set<String> BLOCKS =
-      Set.of("p", "li", "aside", "div", "blockquote", "td", "th", "figcaption", "section", "dd");
 
   private TextEdits() {}
 
   /**
-   * Without notes to builders: what is marked as one, and the smallest blocks with a sentence that
-   * looks like one, see {@link Suspicious}. What such a block stood in alone goes with it.
+   * Without what is certainly a note to builders: what is marked as one, and the smallest blocks
+   * that begin by saying so, see {@link Suspicious}. What such a block stood in alone goes with it.
    */
   public static String withoutNotes(String html) {
     if (html.isEmpty()) {
@@ -28,24 +24,11 @@ public final class TextEdits {
         html,
         body -> {
           body.select(NOTES).remove();
-          List<Element> blocks =
-              body.select("*").stream()
-                  .filter(e -> BLOCKS.contains(e.normalName()))
-                  .filter(e -> Suspicious.stands(e.text()))
-                  .toList();
-          blocks.stream()
-              .filter(e -> blocks.stream().noneMatch(x -> x != e && e.equals(ancestor(x, e))))
-              .forEach(TextEdits::remove);
-          if (Suspicious.stands(body.ownText())) {
-            body.textNodes().stream()
-                .filter(t -> Suspicious.stands(t.text()))
-                .forEach(TextNode::remove);
-          }
+          Suspicious.notes(body).forEach(TextEdits::remove);
+          body.textNodes().stream()
+              .filter(t -> Suspicious.certain(t.text()))
+              .forEach(TextNode::remove);
         });
-  }
-
-  private static Element ancestor(Element of, Element wanted) {
-    return of.parents().contains(wanted) ? wanted : null;
   }
 
   private static void remove(Element e) {

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.EditRule;
 import org.zephyrmist.core.content.Fingerprints;
@@ -95,7 +96,8 @@ public final class Planner {
   /**
    * The steps of what is meant, without what is to go.
    *
-   * @param emptyToo also modules in which nothing stands
+   * @param back of a take back: also modules in which nothing stands, and nobody is asked whether
+   *     what has a title alone is what comes back
    */
   static List<Step> coming(
       Meant meant,
@@ -103,22 +105,71 @@ public final class Planner {
       Map<ItemKey, Base> bases,
       Choices choices,
       Alongside alongside,
-      boolean emptyToo) {
-    return new Planner(meant, shell, bases, choices, alongside).coming(emptyToo);
+      boolean back) {
+    return new Planner(meant, shell, bases, choices, alongside).coming(back);
   }
 
-  private List<Step> coming(boolean emptyToo) {
-    List<Step> steps = new ArrayList<>();
+  private List<Step> coming(boolean back) {
     Set<ItemKey> needed = neededModules();
-    for (Node m : meant.items().nodes()) {
-      if (emptyToo
-          || m.kind() != Kind.MODULE
-          || needed.contains(m.key())
-          || bases.containsKey(m.key())) {
-        steps.add(step(m));
+    List<Node> all =
+        meant.items().nodes().stream()
+            .filter(
+                m ->
+                    back
+                        || m.kind() != Kind.MODULE
+                        || needed.contains(m.key())
+                        || bases.containsKey(m.key()))
+            .toList();
+    Map<ItemKey, Step> twins = twins(all, back);
+    List<Step> steps = new ArrayList<>();
+    all.forEach(m -> steps.add(twins.containsKey(m.key()) ? twins.get(m.key()) : step(m)));
+    return steps;
+  }
+
+  /**
+   * Of what was never delivered here: what says the same is its twin, then what says nearly the
+   * same, then what a person said is; of the rest that has its title alone a person is asked.
+   */
+  private Map<ItemKey, Step> twins(List<Node> all, boolean back) {
+    List<Node> fresh =
+        all.stream().filter(m -> !bases.containsKey(m.key()) && supplied(m).isEmpty()).toList();
+    Map<ItemKey, Step> found = new HashMap<>();
+    List<Function<Node, Optional<Step>>> ways =
+        List.of(
+            m -> named(m).map(s -> twin(m, s, true)).or(() -> told(m, true)),
+            m -> perhaps(m).filter(s -> decided(m, s).isPresent()).map(s -> twin(m, s, false)),
+            m -> told(m, false).or(() -> likeness.find(m).map(s -> twin(m, s, false))));
+    for (Function<Node, Optional<Step>> way : back ? ways.subList(0, 1) : ways) {
+      for (Node m : fresh) {
+        if (!found.containsKey(m.key())) {
+          way.apply(m).ifPresent(s -> found.put(m.key(), s));
+        }
       }
     }
-    return steps;
+    return found;
+  }
+
+  /**
+   * What says the same, or a module that is called the same. A link from an earlier term may lead
+   * to that term's course on the tool's side.
+   */
+  private Optional<Held> named(Node m) {
+    return likeness
+        .find(m)
+        .filter(
+            s ->
+                m.kind() == Kind.MODULE
+                    || m.saysTheSame(s)
+                    || alongside.twins().earlierTerm() && sameWording(m, s));
+  }
+
+  private static boolean sameWording(Node m, Held s) {
+    return m.aspects().get(Aspect.WORDING).equals(s.aspects().get(Aspect.WORDING));
+  }
+
+  /** What a person is asked about. */
+  private Optional<Held> perhaps(Node m) {
+    return match(m, false).map(t -> free.get(t.there())).or(() -> likeness.find(m));
   }
 
   private List<Step> plan() {
@@ -179,7 +230,7 @@ public final class Planner {
   private Step step(Node m) {
     Base b = bases.get(m.key());
     if (b == null) {
-      return supplied(m).orElseGet(() -> fresh(m));
+      return supplied(m).orElseGet(() -> add(m, Reason.NEW_IN_VERSION));
     }
 
     Held s = shell.get(b.id());
@@ -192,15 +243,6 @@ public final class Planner {
           : left(m, StepKind.KEEP, Optional.empty(), Reason.REMOVED_HERE);
     }
     return merge(m, b, s);
-  }
-
-  /** Something that was never delivered here. */
-  private Step fresh(Node m) {
-    return likeness
-        .find(m)
-        .map(twin -> twin(m, twin, true))
-        .or(() -> alongside.twins().of(m.key()).flatMap(t -> told(m, t)))
-        .orElseGet(() -> add(m, Reason.NEW_IN_VERSION));
   }
 
   private Step merge(Node m, Base b, Held s) {
@@ -254,12 +296,18 @@ public final class Planner {
   }
 
   /** A twin that was found by what it says, unless it has been taken for another. */
-  private Optional<Step> told(Node m, Twins.Match t) {
-    if (m.kind() == Kind.MODULE && !t.sure()) {
+  private Optional<Twins.Match> match(Node m, boolean sure) {
+    if (m.kind() == Kind.MODULE && !sure) {
       return Optional.empty(); // what stands in it needs a module, whatever a person decides
     }
-    return Optional.ofNullable(free.get(t.there()))
-        .map(s -> twin(m, s, t.sure()).with(t.evidence()));
+    return alongside
+        .twins()
+        .of(m.key())
+        .filter(t -> t.sure() == sure && free.containsKey(t.there()));
+  }
+
+  private Optional<Step> told(Node m, boolean sure) {
+    return match(m, sure).map(t -> twin(m, free.get(t.there()), sure).with(t.evidence()));
   }
 
   private Step twin(Node m, Held s, boolean sure) {

@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.tree.Likeness;
@@ -18,7 +17,7 @@ import org.zephyrmist.core.tree.Node;
  * copy brings one too; an outcomes piece that is there is recognised.
  */
 public final class Supplied {
-  public static final Supplied NOTHING = new Supplied(List.of(), Set.of());
+  public static final Supplied NOTHING = new Supplied(List.of(), List.of(), Set.of());
 
   private static final String COMING = "coming:";
 
@@ -33,21 +32,29 @@ public final class Supplied {
           Kind.WEB_LINK,
           Kind.TOOL_LINK);
 
-  private final Likeness<Held> items;
+  private final Likeness<Held> before;
+  private final Likeness<Held> after;
   private final Set<String> theirs;
 
-  private Supplied(List<Held> items, Set<String> theirs) {
-    this.items = new Likeness<>(items);
+  private Supplied(List<Held> before, List<Held> after, Set<String> theirs) {
+    this.before = likeness(before);
+    this.after = likeness(after);
     this.theirs = Set.copyOf(theirs);
   }
 
+  private static Likeness<Held> likeness(List<Held> items) {
+    return new Likeness<>(items.stream().filter(h -> h.kind() != Kind.MODULE).toList());
+  }
+
   /**
-   * @param items of masters that stand before; modules are passed over, since what stands in them
-   *     differs
+   * @param before items of masters that stand before; modules are passed over, since what stands in
+   *     them differs
+   * @param after items of the other masters that are there: only what says the same to the letter
+   *     is not brought again
    * @param theirs the platform's ids of all items that any other master has there
    */
-  public static Supplied by(List<Held> items, Set<String> theirs) {
-    return new Supplied(items.stream().filter(h -> h.kind() != Kind.MODULE).toList(), theirs);
+  public static Supplied by(List<Held> before, List<Held> after, Set<String> theirs) {
+    return new Supplied(before, after, theirs);
   }
 
   /** Whether another master has the item too, so that it stays whatever becomes of this one. */
@@ -80,12 +87,10 @@ public final class Supplied {
   Optional<Match> of(Node m) {
     return m.kind() == Kind.MODULE
         ? Optional.empty()
-        : items.find(m).map(h -> new Match(h, ONE_OF_A_NAME.contains(m.kind()) || same(m, h)));
-  }
-
-  private static boolean same(Node m, Held h) {
-    return m.aspects().get(Aspect.WORDING).equals(h.aspects().get(Aspect.WORDING))
-        && m.aspects().get(Aspect.LAUNCH).equals(h.aspects().get(Aspect.LAUNCH));
+        : before
+            .find(m)
+            .map(h -> new Match(h, ONE_OF_A_NAME.contains(m.kind()) || m.saysTheSame(h)))
+            .or(() -> after.find(m).filter(m::saysTheSame).map(h -> new Match(h, true)));
   }
 
   /**

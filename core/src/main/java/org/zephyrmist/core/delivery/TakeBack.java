@@ -199,7 +199,7 @@ public final class TakeBack {
         .filter(d -> !some.containsKey(d.key()))
         .forEach(d -> d.own(byId).ifPresent(leaving::add));
     steps.addAll(
-        new Retiring(byId, Supplied.by(List.of(), theirs), choices.decisions())
+        new Retiring(byId, Supplied.by(List.of(), List.of(), theirs), choices.decisions())
             .after(steps, meant, some)
             .steps(leaving));
     return steps.stream().map(TakeBack::told).toList();

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.SetupSubject;
 import org.zephyrmist.core.content.Timing;
 import org.zephyrmist.core.edition.Entry;
@@ -28,6 +29,9 @@ public record Twins(Map<ItemKey, Match> matches, boolean earlierTerm) {
   /** So many of ten dates before the first day: they are an earlier term's. */
   private static final int OF_TEN = 9;
 
+  /** From here two texts are near: title and place do not make up for another text. */
+  private static final double NEAR = 0.3;
+
   public Twins {
     matches = Map.copyOf(matches);
   }
@@ -46,9 +50,15 @@ public record Twins(Map<ItemKey, Match> matches, boolean earlierTerm) {
    * @param shell named as by {@link CleanStart#own}
    */
   public static Twins among(List<Entry> meant, List<Entry> shell, boolean earlierTerm) {
+    Map<ItemKey, Kind> kinds = new HashMap<>();
+    meant.forEach(e -> kinds.put(e.key(), e.kind()));
     Map<ItemKey, Match> all = new HashMap<>();
     for (Pair p : Pairing.of(meant, shell, Pairing.Decided.NOTHING).pairs()) {
-      boolean sure = p.certainty() == Pair.Certainty.SURE;
+      boolean near =
+          kinds.get(p.older()) == Kind.MODULE
+              || p.evidence().equal()
+              || p.evidence().text() >= NEAR;
+      boolean sure = near && p.certainty() == Pair.Certainty.SURE;
       all.put(p.older(), new Match(p.newer(), Optional.of(p.evidence()), sure));
     }
     return new Twins(all, earlierTerm);

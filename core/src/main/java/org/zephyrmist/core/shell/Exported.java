@@ -17,6 +17,7 @@ import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.Mentions;
 import org.zephyrmist.core.content.Place;
+import org.zephyrmist.core.content.Titles;
 import org.zephyrmist.core.content.Wording;
 import org.zephyrmist.core.edition.Entry;
 import org.zephyrmist.core.edition.Pair;
@@ -99,6 +100,7 @@ public record Exported(
     private final Map<ItemKey, Entry> entries = new HashMap<>();
     private final Map<ItemKey, ItemKey> was = new HashMap<>();
     private final Set<ItemKey> found = new HashSet<>();
+    private final Map<String, String> titles = new HashMap<>();
     private final int doubtful;
 
     Run(
@@ -111,6 +113,8 @@ public record Exported(
       this.there = there;
       older.forEach(e -> entries.put(e.key(), e));
       newer.forEach(e -> entries.put(e.key(), e));
+      there.forEach(i -> titles.put(i.key().value(), Titles.folded(i.title())));
+      known.forEach(i -> titles.put(i.key().value(), Titles.folded(i.title())));
       for (Pair p : pairs) {
         was.put(p.newer(), p.older());
         found.add(p.older());
@@ -191,8 +195,18 @@ public record Exported(
       return a.with(w).with(Aspects.of(e).launch()).item(k.key(), k.kind(), k.rule());
     }
 
-    private static Item standing(Item is, Item k, Item e) {
-      boolean moved = !k.place().parent().equals(e.place().parent());
+    /**
+     * Where it stands. A package that is brought in may make its modules a second time; a module of
+     * the same name is no other place.
+     */
+    private Item standing(Item is, Item k, Item e) {
+      boolean moved =
+          !k.place().parent().equals(e.place().parent())
+              && (k.place().parent().isEmpty()
+                  || e.place().parent().isEmpty()
+                  || !titles
+                      .get(k.place().parent().get())
+                      .equals(titles.get(e.place().parent().get())));
       return is.withPlace(moved ? e.place() : k.place());
     }
   }

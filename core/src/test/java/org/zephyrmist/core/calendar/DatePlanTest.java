@@ -396,4 +396,38 @@ class DatePlanTest {
     assertThat(at.getDayOfWeek()).isEqualTo(DayOfWeek.FRIDAY);
     assertThat(at).isEqualTo("2027-04-02");
   }
+
+  @Test
+  void weeklyOpeningsInAPartOfTheTermLeaveHalfOfTheWayToTheDueDate() {
+    CountedDays part =
+        new CountedDays(TermCalendar.plain(day("2027-03-15"), day("2027-05-07"), Springs.CENTRAL));
+    ItemKey module = new ItemKey("module");
+    When start = When.of("week 1 Mon", Point.OPENS).orElseThrow();
+    TimingPattern within = TimingPattern.NONE.within(Optional.of(new ModuleDates(start, 1, true)));
+    for (String weekday : List.of("Mon", "Wed", "Fri", "Sun")) {
+      for (Fit fit : List.of(Fit.SHARE, Fit.SHARE_SAME_WEEKDAY)) {
+        List<Undated> items = new ArrayList<>();
+        items.add(new Undated(module, Kind.MODULE, Optional.empty(), Timing.NONE.with(within)));
+        for (int i = 1; i <= 15; i++) {
+          String due = "week " + (weekday.equals("Mon") ? i + 1 : i) + " " + weekday;
+          Undated one = item("i" + i, Point.DUE, due);
+          items.add(new Undated(one.key(), one.kind(), Optional.of(module), one.timing()));
+        }
+        Map<ItemKey, Dated> d =
+            DatePlan.of(new Fitted(SPRING, part, fit).of(items), part, OffDays.USUAL);
+        LocalDate last = LocalDate.MIN;
+        for (int i = 1; i <= 14; i++) {
+          ItemKey k = new ItemKey("i" + i);
+          LocalDate opens = d.get(k).timing().opens().orElseThrow().toLocalDate();
+          LocalDate due = dueDay(d.get(k));
+          assertThat(opens).as(weekday + " " + i).isAfterOrEqualTo(last);
+          if (due.isAfter(part.firstDay())) {
+            assertThat(opens).as(weekday + " " + i).isBefore(due);
+          }
+          last = opens;
+        }
+        assertThat(last).as("spread over the part").isAfter(day("2027-04-20"));
+      }
+    }
+  }
 }

@@ -64,6 +64,7 @@ class ShellChecksTest {
           .ours("task", Kind.ASSIGNMENT, "Plot", "w1", "<p>Draw.</p>");
 
   private final Map<String, Meant> meant = new HashMap<>();
+  private final List<CheckedShell.Unread> unread = new ArrayList<>();
   private final List<CheckedShell.Lack> lacks = new ArrayList<>();
   private final List<Arrival> masters = new ArrayList<>();
   private final List<CheckedShell.ToolTrouble> tools = new ArrayList<>();
@@ -139,6 +140,7 @@ class ShellChecksTest {
     return ShellChecks.of(
         new CheckedShell(
             items,
+            unread,
             lacks,
             masters,
             a -> a.startsWith("/item/") ? Optional.of(a.substring(6)) : Optional.empty(),
@@ -365,6 +367,32 @@ class ShellChecksTest {
   }
 
   @Test
+  void whatCannotBeReadIsFoundWithItsReason() {
+    unread.add(new CheckedShell.Unread("Quiz 4", "“Quiz 4” cannot be read."));
+    assertThat(found()).extracting(ShellFinding::check).containsExactly(Check.UNREADABLE);
+    assertThat(found()).extracting(ShellFinding::title).containsExactly("Quiz 4");
+  }
+
+  @Test
+  void whatIsOnlyPerhapsANoteIsAskedAboutSentenceBySentence() {
+    shell.own(
+        "a", Kind.PAGE, "Hello", "w1", "<p>My name is [name]. Do not publish this. Welcome.</p>");
+    assertThat(found()).extracting(ShellFinding::check).containsExactly(Check.PERHAPS_NOTE);
+    assertThat(found()).extracting(ShellFinding::evidence).containsExactly("My name is [name].");
+    shell.with("a", a -> a.with(a.wording().withHtml("<p>Do not publish this. Welcome.</p>")));
+    assertThat(found()).extracting(ShellFinding::evidence).containsExactly("Do not publish this.");
+  }
+
+  @Test
+  void anOpenBlankIsNoNote() {
+    shell.with("page", a -> a.with(a.wording().withHtml("<p>I am [your name], hello.</p>")));
+    Meant m = meant(shell.get("page"));
+    meant.put(
+        "page", but(m, m.rule(), true, Set.of(), List.of("[your name]"), Set.of(), List.of()));
+    assertThat(found()).extracting(ShellFinding::check).containsExactly(Check.BLANK);
+  }
+
+  @Test
   void aBlankThatNobodyFilledInIsFoundByWhatItAsksFor() {
     shell.with("page", a -> a.with(a.wording().withHtml("<p>Hours: [office hours]</p>")));
     Meant m = meant(shell.get("page"));
@@ -423,6 +451,7 @@ class ShellChecksTest {
             ShellChecks.of(
                 new CheckedShell(
                     List.of(),
+                    unread,
                     lacks,
                     masters,
                     a -> Optional.empty(),

@@ -196,12 +196,32 @@ class PlannerTest {
     Step step =
         plan(
             meant(EditRule.ADAPTABLE, aspects("new")),
-            List.of(held(aspects("theirs"), false)),
+            List.of(held(aspects("new").with(Aspect.TIMING, Fingerprint.of("theirs")), false)),
             List.of(),
             Choices.SAFE);
-    assertThat(step.kind()).isEqualTo(StepKind.TWIN);
+    assertThat(step.adopts()).isTrue();
     assertThat(step.id()).contains("p1");
     assertThat(step.moves()).isFalse();
+  }
+
+  @Test
+  void whatHasTheTitleAloneIsAskedAboutWhateverIsChosenForAll() {
+    for (Choices.Twin t : Choices.Twin.values()) {
+      Choices all =
+          new Choices(
+              Choices.Clash.KEEP_SECTION, t, Choices.Arrival.AS_IN_MASTER, Choices.Dates.ALONG);
+      Node ours = meant(EditRule.ADAPTABLE, aspects("new"));
+      List<Held> theirs = List.of(held(aspects("theirs"), false));
+      Step asked = plan(ours, theirs, List.of(), all);
+      assertThat(asked.reason()).isEqualTo(Reason.ALIKE_DOUBTFUL);
+      assertThat(asked.moves()).isFalse();
+      Decisions adopt =
+          new Decisions(
+              Map.of(
+                  new Decisions.About(KEY, Optional.empty()),
+                  new Decisions.Decision(Decisions.Take.ADOPT, Optional.empty())));
+      assertThat(plan(ours, theirs, List.of(), all.with(adopt)).adopts()).isTrue();
+    }
   }
 
   @Test

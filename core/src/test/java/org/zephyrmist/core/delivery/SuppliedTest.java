@@ -41,7 +41,7 @@ class SuppliedTest {
         Map.of(),
         Choices.SAFE.with(decisions),
         false,
-        new Alongside(Twins.NONE, Supplied.by(List.of(there), Set.of()), Merges.NONE));
+        new Alongside(Twins.NONE, Supplied.by(List.of(there), List.of(), Set.of()), Merges.NONE));
   }
 
   private static Step only(Kind kind, Fingerprints says) {
@@ -62,6 +62,28 @@ class SuppliedTest {
     assertThat(s.moves()).isFalse();
     assertThat(s.id()).contains("f1");
     assertThat(Receipt.of(s, Optional.of(frames(Kind.PAGE)), true, Optional.empty())).isEmpty();
+  }
+
+  @Test
+  void aPageThatTwoMastersShareComesOnceWhicheverIsDeliveredFirst() {
+    Alongside after =
+        new Alongside(
+            Twins.NONE,
+            Supplied.by(List.of(), List.of(frames(Kind.PAGE)), Set.of("f1")),
+            Merges.NONE);
+    assertThat(with(after, FRAME).reason()).isEqualTo(Reason.SUPPLIED);
+    assertThat(with(after, Sample.all("course")).kind()).isEqualTo(StepKind.ADD);
+  }
+
+  private static Step with(Alongside alongside, Fingerprints says) {
+    return Planner.plan(
+            Sample.meant(List.of(meant(Kind.PAGE, says))),
+            List.of(frames(Kind.PAGE)),
+            Map.of(),
+            Choices.SAFE,
+            false,
+            alongside)
+        .get(0);
   }
 
   @Test

@@ -90,6 +90,22 @@ class TwinsTest {
   }
 
   @Test
+  void titleAndPlaceDoNotMakeUpForAnotherText() {
+    Twins found =
+        Twins.among(
+            List.of(entry(KEY, "Reading: load and power", LOADS)),
+            List.of(
+                entry(
+                    CleanStart.own("p1"),
+                    "Reading: load and power",
+                    "Bring gloves and a torch on Monday.")),
+            false);
+    assertThat(found.of(KEY).filter(Twins.Match::sure)).isEmpty();
+    Step s = plan(held("Reading: load and power"), found, Choices.SAFE).get(0);
+    assertThat(s.reason()).isEqualTo(Reason.ALIKE_DOUBTFUL);
+  }
+
+  @Test
   void aDoubtfulTwinIsLeftUntilAPersonDecides() {
     Twins.Match sure = alike(LOADS, false).of(KEY).orElseThrow();
     Twins doubtful =
@@ -143,7 +159,10 @@ class TwinsTest {
 
   @Test
   void datesAndToolTiesOfAnEarlierTermAreNotTheSectionsWishes() {
-    Step s = plan(held("Reading: load and power"), new Twins(Map.of(), true), Choices.SAFE).get(0);
+    Fingerprint text = Sample.all("version").get(Aspect.WORDING);
+    Held tied = held("Reading: load and power");
+    Held same = tied.with(tied.aspects().with(Aspect.WORDING, text));
+    Step s = plan(same, new Twins(Map.of(), true), Choices.SAFE).get(0);
     assertThat(s.reason()).isEqualTo(Reason.ALIKE_EARLIER_TERM);
     assertThat(s.adopts()).isTrue();
     assertThat(s.writes()).containsExactlyInAnyOrder(Aspect.TIMING, Aspect.LAUNCH);

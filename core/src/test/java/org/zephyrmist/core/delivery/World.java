@@ -97,7 +97,7 @@ final class World {
               "other" + i, kind, "T" + random.nextInt(4), Optional.empty(), any(), false, false));
     }
     others.forEach(h -> shell.put(h.id(), h));
-    supplied = Supplied.by(others, Set.of());
+    supplied = Supplied.by(others, List.of(), Set.of());
     for (int i = random.nextInt(4); i > 0; i--) {
       String id = "own" + i;
       shell.put(

@@ -155,10 +155,11 @@ class EditsTest {
                             .withHtml(
                                 "<p>Welcome.</p><p>For the builder: put a picture here.</p>"
                                     + "<ul><li>TODO: ask IT</li></ul><aside class=\"z-builder\">x"
-                                    + "</aside><p>Bring a torch.</p>")));
+                                    + "</aside><p>Bring a torch.</p><p>I am [your name].</p>"
+                                    + "<p>To do: read chapter 3. Check with your group.</p>")));
     done(shell, Edit.of(What.STRIP_NOTES, List.of()));
     assertThat(shell.get("p1").aspects().wording().html())
-        .contains("Welcome.", "Bring a torch.")
+        .contains("Welcome.", "Bring a torch.", "I am [your name].", "To do: read chapter 3.")
         .doesNotContain("builder", "TODO", "<ul");
   }
 

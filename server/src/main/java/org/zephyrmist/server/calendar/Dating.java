@@ -2,6 +2,7 @@ package org.zephyrmist.server.calendar;
 
 import static org.zephyrmist.server.db.Tables.MASTER_OFF;
 import static org.zephyrmist.server.db.Tables.SECTION_DATE;
+import static org.zephyrmist.server.db.Tables.VERSION;
 
 import java.time.LocalDateTime;
 import java.util.Collection;
@@ -44,7 +45,16 @@ public class Dating {
     this.json = json;
   }
 
-  /** What becomes of dates of a master on days off. */
+  /** What becomes of dates of a version on days off. */
+  public OffDays frozen(UUID version) {
+    return db.select(VERSION.OFF_RULE, VERSION.OFF_BY_KIND)
+        .from(VERSION)
+        .where(VERSION.ID.eq(version))
+        .fetchSingle(
+            r -> new OffDays(r.value1(), json.readValue(r.value2().data(), BY_KIND), Map.of()));
+  }
+
+  /** The same of a master's draft. */
   public OffDays off(UUID master) {
     return db.selectFrom(MASTER_OFF)
         .where(MASTER_OFF.MASTER_ID.eq(master))
@@ -70,7 +80,7 @@ public class Dating {
   }
 
   /** A version with the dates of a section; what it says of timing is in the tree's forms. */
-  public DatedTree of(UUID master, Tree tree, UUID section) {
+  public DatedTree of(UUID version, UUID master, Tree tree, UUID section) {
     Map<Fingerprint, String> forms = bodies.get(DatedTree.timings(tree));
     OwnDates own = own(master, List.of(section)).getOrDefault(section, OwnDates.NONE);
     if (!DatedTree.patterned(forms.values())) {
@@ -81,7 +91,7 @@ public class Dating {
         forms,
         Optional.ofNullable(calendars.sections(List.of(section)).get(section))
             .map(Calendars.Goes::days),
-        off(master),
+        frozen(version),
         own);
   }
 
@@ -90,7 +100,7 @@ public class Dating {
    *
    * @param at the sections, by their places
    */
-  public Becoming becoming(UUID master, Tree tree, List<UUID> at) {
+  public Becoming becoming(UUID version, UUID master, Tree tree, List<UUID> at) {
     Map<Fingerprint, String> forms = bodies.get(DatedTree.timings(tree));
     Map<UUID, OwnDates> own = own(master, at);
     boolean patterned = DatedTree.patterned(forms.values());
@@ -98,7 +108,7 @@ public class Dating {
       return Becoming.AS_SAID;
     }
     Map<UUID, Calendars.Goes> goes = patterned ? calendars.sections(at) : Map.of();
-    OffDays off = off(master);
+    OffDays off = frozen(version);
     Map<Object, Tree> alike = new HashMap<>();
     List<Tree> trees =
         at.stream()

@@ -12,7 +12,6 @@ import java.util.concurrent.Semaphore;
 import org.jooq.DSLContext;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.cartridge.CartridgeException;
 import org.zephyrmist.server.Settings;
@@ -20,6 +19,7 @@ import org.zephyrmist.server.db.tables.records.IntakeRecord;
 import org.zephyrmist.server.platform.Turns;
 import org.zephyrmist.server.queue.Job;
 import org.zephyrmist.server.queue.Outcome;
+import org.zephyrmist.server.web.Outage;
 
 /** Reads packages that wait, in the background, all or nothing. */
 @Component
@@ -110,7 +110,9 @@ class TakeIn implements Job {
     } else if (intake.getTries() >= TRIES) {
       refuse(
           id,
-          "The server stopped " + TRIES + " times while it read this package; nothing was kept.",
+          "Reading this package was cut off "
+              + TRIES
+              + " times, by the server or its database stopping; nothing was kept.",
           "",
           "Send the package and the server's log to its administrator.");
     } else {
@@ -137,11 +139,14 @@ class TakeIn implements Job {
     } catch (Editions.Unreadable e) {
       CartridgeException c = e.problem();
       refuse(id, c.getMessage(), c.place(), c.remedy());
-    } catch (DataAccessException e) {
-      throw e; // the database is away: the queue tries again when it is back
     } catch (RuntimeException e) {
+      Outage.rethrow(e); // the queue tries again when the database is back
       LOG.error("Reading {} failed", intake.getFileName(), e);
-      refuse(id, "Reading stopped: " + e.getMessage(), "", "Nothing was kept; take it in again.");
+      refuse(
+          id,
+          "What it holds could not be kept: " + Outage.reason(e),
+          "",
+          "Nothing was kept; send the package and the server's log to its administrator.");
     }
   }
 

@@ -46,6 +46,7 @@ import org.zephyrmist.server.master.Versions;
 import org.zephyrmist.server.platform.Platforms;
 import org.zephyrmist.server.platform.ShellAddresses;
 import org.zephyrmist.server.shell.KeptReadings;
+import org.zephyrmist.server.shell.Looks;
 import org.zephyrmist.server.tool.ToolTroubles;
 
 /** Shells as checks look at them: many at once and side by side, from what was read last. */
@@ -53,6 +54,7 @@ import org.zephyrmist.server.tool.ToolTroubles;
 class CheckedShells {
   private final DSLContext db;
   private final KeptReadings readings;
+  private final Looks looks;
   private final Holdings held;
   private final Standings standings;
   private final Calendars calendars;
@@ -69,6 +71,7 @@ class CheckedShells {
   CheckedShells(
       DSLContext db,
       KeptReadings readings,
+      Looks looks,
       Holdings held,
       Standings standings,
       Calendars calendars,
@@ -84,6 +87,7 @@ class CheckedShells {
     this.remarks = remarks;
     this.db = db;
     this.readings = readings;
+    this.looks = looks;
     this.held = held;
     this.standings = standings;
     this.calendars = calendars;
@@ -104,6 +108,7 @@ class CheckedShells {
    */
   private record All(
       Map<UUID, KeptReadings.Kept> readings,
+      Map<UUID, List<Looks.Unread>> unread,
       Map<UUID, List<Holding>> holdings,
       Map<UUID, Map<UUID, UUID>> versions,
       Map<UUID, VersionFacts.Facts> facts,
@@ -131,6 +136,7 @@ class CheckedShells {
     All all =
         new All(
             read,
+            looks.unread(ids),
             holdings,
             held,
             facts.of(versionIds),
@@ -204,6 +210,9 @@ class CheckedShells {
     ZoneId zone = days.map(d -> d.calendar().zone()).orElse(clock.getZone());
     return new CheckedShell(
         items,
+        all.unread().getOrDefault(p.id(), List.of()).stream()
+            .map(u -> new CheckedShell.Unread(u.item().isEmpty() ? "The shell" : u.item(), u.why()))
+            .toList(),
         lacks(p, kept.items(), ours, held, all),
         arrivals(p.id(), held, all),
         idOf(p, all.addresses().get(p.platform())),

@@ -1,9 +1,11 @@
 package org.zephyrmist.server.check;
 
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.calendar.DatedTree;
@@ -42,15 +44,15 @@ class DateRemarks {
    */
   Look look(Map<UUID, Map<UUID, UUID>> held, Map<UUID, Calendars.Goes> goes) {
     Map<UUID, Patterned> patterned = new HashMap<>();
-    Map<UUID, UUID> masters = new HashMap<>();
-    held.values().forEach(of -> of.forEach((m, v) -> masters.put(v, m)));
-    masters.forEach(
-        (version, master) -> {
+    Set<UUID> all = new HashSet<>();
+    held.values().forEach(of -> all.addAll(of.values()));
+    all.forEach(
+        version -> {
           Tree tree = versions.get(version).tree();
           Map<Fingerprint, String> forms = bodies.get(DatedTree.timings(tree));
           if (DatedTree.patterned(forms.values())) {
             patterned.put(
-                version, new Patterned(DatedTree.undated(tree, forms), dating.off(master)));
+                version, new Patterned(DatedTree.undated(tree, forms), dating.frozen(version)));
           }
         });
     Map<UUID, Map<Calendars.Goes, Map<ItemKey, List<Remark>>>> known = new HashMap<>();

@@ -18,6 +18,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -39,6 +40,7 @@ import org.zephyrmist.server.ledger.Standings;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.section.Instructors;
+import org.zephyrmist.server.shell.Looks;
 
 /** The spread and the grid: all sections of a term against all masters expected in them. */
 @RestController
@@ -51,6 +53,7 @@ class CoverageApi {
   private final Standings standings;
   private final WaitingLines waiting;
   private final Rules rules;
+  private final Looks looks;
   private final Clock clock;
 
   CoverageApi(
@@ -60,7 +63,9 @@ class CoverageApi {
       Standings standings,
       WaitingLines waiting,
       Rules rules,
+      Looks looks,
       Clock clock) {
+    this.looks = looks;
     this.rules = rules;
     this.waiting = waiting;
     this.db = db;
@@ -118,11 +123,13 @@ class CoverageApi {
 
   /**
    * @param standings one for each master, in their order
+   * @param unread places of sections whose shells could not be read, all of it or items
    */
   record Coverage(
       @NotNull List<CoverageSection> sections,
       @NotNull List<CoverageMaster> masters,
-      @NotNull List<CoverageStandings> standings) {}
+      @NotNull List<CoverageStandings> standings,
+      @NotNull int[] unread) {}
 
   @GetMapping("/terms")
   List<TermView> terms() {
@@ -169,7 +176,13 @@ class CoverageApi {
                         waits.getOrDefault(m.id(), new boolean[rows.sections.size()]),
                         Optional.ofNullable(m.versions().isEmpty() ? null : wanted.get(m.id())),
                         m.versions().size()))
-            .toList());
+            .toList(),
+        looks.unreadIn(term).stream()
+            .map(rows.place::get)
+            .filter(Objects::nonNull)
+            .mapToInt(p -> p)
+            .sorted()
+            .toArray());
   }
 
   /**

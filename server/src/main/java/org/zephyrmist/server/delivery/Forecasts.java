@@ -129,7 +129,7 @@ class Forecasts {
         new Forecast.Sections(
             to.stream().map(Targets.Target::facts).toList(),
             linked(v, ids)
-                .with(Set.of(Aspect.TIMING), dating.becoming(v.master(), v.tree(), ids))
+                .with(Set.of(Aspect.TIMING), dating.becoming(v.id(), v.master(), v.tree(), ids))
                 .asSaid(v.tree(), holds(v, ids, parts)));
     Forecast f =
         Forecast.of(

@@ -1,6 +1,8 @@
 package org.zephyrmist.server.delivery;
 
 import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
+import static org.zephyrmist.server.db.Tables.DELIVERY_STEP;
+import static org.zephyrmist.server.db.Tables.RECEIPT;
 import static org.zephyrmist.server.db.Tables.SECTION;
 
 import jakarta.validation.constraints.NotNull;
@@ -10,7 +12,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.Field;
+import org.jooq.impl.DSL;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -69,9 +74,10 @@ class TakeBacks {
     deliveries.own(delivery, who);
     List<UUID> done = new ArrayList<>();
     List<NotTaken> not = new ArrayList<>();
+    Field<Boolean> did = DSL.field(noted().or(carriedOut())).as("did");
     var rows =
         db.select(DELIVERY_LINE.fields())
-            .select(SECTION.CODE)
+            .select(SECTION.CODE, did)
             .from(DELIVERY_LINE)
             .join(SECTION)
             .on(SECTION.ID.eq(DELIVERY_LINE.SECTION_ID))
@@ -82,7 +88,7 @@ class TakeBacks {
         past.receivedSince(delivery, rows.map(r -> r.get(DELIVERY_LINE.SECTION_ID)), delivery);
     for (var r : rows) {
       DeliveryLineRecord l = r.into(DELIVERY_LINE);
-      Optional<Why> why = why(l, since);
+      Optional<Why> why = why(l, since, r.get(did));
       if (why.isPresent()) {
         not.add(new NotTaken(l.getSectionId(), r.get(SECTION.CODE), why.get()));
       } else {
@@ -92,12 +98,38 @@ class TakeBacks {
     return new CanTakeBack(done, not);
   }
 
-  private static Optional<Why> why(DeliveryLineRecord l, Set<UUID> since) {
+  /** The ledger has something of the line. */
+  private static Condition noted() {
+    return DSL.exists(
+        DSL.selectOne()
+            .from(RECEIPT)
+            .where(RECEIPT.DELIVERY_ID.eq(DELIVERY_LINE.DELIVERY_ID))
+            .and(RECEIPT.SECTION_ID.eq(DELIVERY_LINE.SECTION_ID)));
+  }
+
+  /** The shell was changed by it: what no master brought is in no ledger. */
+  private static Condition carriedOut() {
+    return DSL.exists(
+        DSL.selectOne()
+            .from(DELIVERY_STEP)
+            .where(DELIVERY_STEP.LINE_ID.eq(DELIVERY_LINE.ID))
+            .and(DELIVERY_STEP.RECORDED)
+            .and(DELIVERY_STEP.MOVES));
+  }
+
+  /**
+   * @param did false: nothing of the shell or of the ledger was changed, so there is nothing that
+   *     could be taken back, whatever came since
+   */
+  private static Optional<Why> why(DeliveryLineRecord l, Set<UUID> since, boolean did) {
     if (LineState.UNDER_WAY.contains(l.getState())) {
       return Optional.of(Why.UNDER_WAY);
     }
     if (!l.getStood()) {
       return Optional.of(l.getState() == LineState.DONE ? Why.TOO_LONG_AGO : Why.NOTHING_DONE);
+    }
+    if (!did) {
+      return Optional.of(Why.NOTHING_DONE);
     }
     return since.contains(l.getSectionId()) ? Optional.of(Why.RECEIVED_SINCE) : Optional.empty();
   }

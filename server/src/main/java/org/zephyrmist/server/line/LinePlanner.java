@@ -139,6 +139,10 @@ class LinePlanner {
     Reading reading = reader.read(gateway, line.shell());
     reader.seen(line.shell(), reading);
     Versions.Version version = versions.get(line.version());
+    reading.complete(
+        Ledger.bases(reading.holdings(), version.master()).values().stream()
+            .map(Base::id)
+            .collect(Collectors.toSet()));
     if (line.edits()) {
       return editLines.plan(line, gateway, version, reading);
     }
@@ -219,19 +223,19 @@ class LinePlanner {
 
   /**
    * What other masters have in the shell, or bring before this line, that stand before this one:
-   * the whole college's before a program's, and what comes before it in its order.
+   * the whole college's before a program's, and what comes before it in its order; and what the
+   * rest of them have there.
    */
   private Supplied supplied(Line line, Reading reading, Versions.Version version) {
     Map<UUID, String> letters = versions.letters();
     String mine = letters.get(version.master());
     Set<UUID> ahead = orders.mastersBefore(line);
     List<Held> items = new ArrayList<>();
+    List<Held> after = new ArrayList<>();
     for (Holding h : reading.holdings()) {
-      boolean before =
-          !h.master().equals(version.master())
-              && (ahead.contains(h.master()) || letters.get(h.master()).compareTo(mine) < 0);
-      if (before) {
-        reading.item(h.platformItem()).ifPresent(items::add);
+      if (!h.master().equals(version.master())) {
+        boolean before = ahead.contains(h.master()) || letters.get(h.master()).compareTo(mine) < 0;
+        reading.item(h.platformItem()).ifPresent((before ? items : after)::add);
       }
     }
     for (UUID l : orders.before(line)) {
@@ -240,7 +244,7 @@ class LinePlanner {
           .map(Supplied::coming)
           .forEach(items::add);
     }
-    return Supplied.by(items, theirs(reading, version.master()));
+    return Supplied.by(items, after, theirs(reading, version.master()));
   }
 
   private static Set<String> theirs(Reading reading, UUID master) {

@@ -5,13 +5,13 @@ import java.util.UUID;
 import java.util.function.Consumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.delivery.LineState;
 import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.platform.PlatformException;
 import org.zephyrmist.server.platform.Turns;
 import org.zephyrmist.server.queue.Outcome;
+import org.zephyrmist.server.web.Outage;
 
 /** Gives a line its turn: on its platform, then on its section; and says what became of it. */
 @Component
@@ -66,14 +66,13 @@ class LineTurn {
       return Outcome.NOT_NOW;
     } catch (PlatformException e) {
       return failed(line, e);
-    } catch (DataAccessException e) {
-      throw e; // the database is away: the queue tries again when it is back
     } catch (RuntimeException e) {
+      Outage.rethrow(e); // the queue tries again when the database is back
       LOG.error("Line {} failed", line.id(), e);
       return failed(
           line,
           PlatformException.passing(
-              "Something went wrong in Zephyrmist itself: " + e.getMessage(),
+              "Something went wrong in Zephyrmist itself: " + Outage.reason(e),
               "Go on; if it fails again, send the server's log to its administrator.",
               e));
     } finally {

@@ -88,7 +88,7 @@ class MeantTexts {
     }
     RelinkedTree relinked = relinking.of(version.id(), version.master(), tree, line.section());
     keep(relinked.items());
-    DatedTree dated = dating.of(version.master(), relinked.tree(), line.section());
+    DatedTree dated = dating.of(version.id(), version.master(), relinked.tree(), line.section());
     if (!dated.forms().isEmpty()) {
       bodies.keep(dated.forms());
     }

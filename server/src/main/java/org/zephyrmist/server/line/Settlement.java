@@ -18,6 +18,7 @@ import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.core.delivery.Receipt;
 import org.zephyrmist.core.delivery.Step;
+import org.zephyrmist.core.delivery.StepKind;
 import org.zephyrmist.server.ledger.Ledger;
 import org.zephyrmist.server.master.Versions;
 import org.zephyrmist.server.platform.PlatformException;
@@ -129,6 +130,26 @@ class Settlement {
       return;
     }
     Reading reading = reader.read(gateway, mine.shell(), with(new Ours(), s -> master, done));
+    List<StoredStep> came =
+        gateway.byPackage() ? done.stream().filter(s -> came(s, reading)).toList() : done;
+    settled(mine, of, came, reading, master, written, back);
+    if (came.size() < done.size()) { // it is planned anew, and comes with the next package
+      stored.neverCame(of.id());
+    }
+  }
+
+  private static boolean came(StoredStep s, Reading reading) {
+    return s.step().kind() != StepKind.ADD || s.platformItem().flatMap(reading::item).isPresent();
+  }
+
+  private void settled(
+      Line mine,
+      Line of,
+      List<StoredStep> done,
+      Reading reading,
+      UUID master,
+      Map<ItemKey, Forms.Written> written,
+      Optional<TakenBack.Back> back) {
     Map<ItemKey, Base> bases = Ledger.bases(reading.holdings(), master);
     List<Receipt> receipts =
         done.stream()

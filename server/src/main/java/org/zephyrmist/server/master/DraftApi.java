@@ -98,6 +98,7 @@ class DraftApi {
    * @param edition they are taken from; none if from a master
    * @param master they are taken from; none if from an edition
    * @param version of that master, 0 for its draft
+   * @param away they are taken out of that draft in the same step
    */
   record SomeTaken(
       UUID edition,
@@ -105,7 +106,8 @@ class DraftApi {
       int version,
       @NotNull @Size(min = 1, max = 5_000) List<@NotNull String> keys,
       String parent,
-      String before) {}
+      String before,
+      Boolean away) {}
 
   record Taken(@NotNull List<String> keys, int along) {}
 
@@ -184,6 +186,7 @@ class DraftApi {
         keys(t.keys()),
         Optional.ofNullable(t.parent()).map(Previews::key),
         Optional.ofNullable(t.before()).map(Previews::key),
+        Boolean.TRUE.equals(t.away()),
         who);
   }
 

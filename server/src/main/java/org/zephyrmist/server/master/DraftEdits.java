@@ -81,12 +81,27 @@ public class DraftEdits {
     sayAnew(tree);
   }
 
-  /** A new step ends what could be done again. */
+  /** A new step ends what could be done again, also in the draft that a step reaches into. */
   private void forgetUndone(MasterRecord master, SignedIn who) {
-    db.deleteFrom(DRAFT_STEP)
-        .where(DRAFT_STEP.MASTER_ID.eq(master.getId()))
-        .and(DRAFT_STEP.PERSON_ID.eq(who.id()))
-        .and(DRAFT_STEP.UNDONE.isTrue())
+    db.query(
+            "delete from draft_step s using draft_step u where u.master_id = ? and u.person_id = ?"
+                + " and u.undone and s.undone and (s.id = u.id or s.id = u.with_step)",
+            master.getId(),
+            who.id())
+        .execute();
+  }
+
+  /** The last steps of a person in two drafts are one: what was put in here was taken out there. */
+  void together(MasterRecord put, MasterRecord out, SignedIn who) {
+    db.query(
+            "with two as (select (select max(id) from draft_step where master_id = ? and person_id = ?) as a,"
+                + " (select max(id) from draft_step where master_id = ? and person_id = ?) as b)"
+                + " update draft_step s set with_step = case when s.id = two.a then two.b else two.a end"
+                + " from two where s.id in (two.a, two.b)",
+            put.getId(),
+            who.id(),
+            out.getId(),
+            who.id())
         .execute();
   }
 
@@ -141,10 +156,7 @@ public class DraftEdits {
             .fetchOptional()
             .orElseThrow(
                 () -> Refusal.bad("You have changed nothing here.", "There is nothing to undo."));
-    turned(master, step, "after", "before", who);
-    step.setUndone(true);
-    step.update();
-    return step.getWhat();
+    return turned(master, step, true, who);
   }
 
   /** Does again what a person took back last, if they have done nothing else since. */
@@ -155,26 +167,62 @@ public class DraftEdits {
         redoable(master, who)
             .orElseThrow(
                 () -> Refusal.bad("There is nothing to do again.", "Undo something first."));
-    turned(master, step, "before", "after", who);
-    step.setUndone(false);
-    step.update();
+    return turned(master, step, false, who);
+  }
+
+  /**
+   * Turns a step and the one that goes with it in another draft. Whatever stays of the two, the
+   * items are in one of the drafts: they come back where they were cut before they go where they
+   * were put, and are put again before they are cut again.
+   */
+  private String turned(MasterRecord master, DraftStepRecord step, boolean undo, SignedIn who) {
+    Optional<DraftStepRecord> other = with(step, undo);
+    Optional<MasterRecord> there =
+        other.map(o -> db.selectFrom(MASTER).where(MASTER.ID.eq(o.getMasterId())).fetchSingle());
+    there.ifPresent(this::begin);
+    boolean otherFirst = other.filter(o -> (o.getId() > step.getId()) == undo).isPresent();
+    if (otherFirst) {
+      turn(there.orElseThrow(), other.orElseThrow(), undo, who).ifPresent(r -> stays(step, r));
+    }
+    turn(master, step, undo, who).ifPresent(r -> stays(step, r));
+    if (!otherFirst) {
+      other.ifPresent(o -> turn(there.orElseThrow(), o, undo, who));
+    }
     return step.getWhat();
   }
 
-  private void turned(
-      MasterRecord master, DraftStepRecord step, String from, String to, SignedIn who) {
-    Optional<Refusal> stays = turns.turn(master, step, from, to);
+  private Optional<DraftStepRecord> with(DraftStepRecord step, boolean undo) {
+    return db.selectFrom(DRAFT_STEP)
+        .where(DRAFT_STEP.ID.eq(step.getWithStep()))
+        .and(DRAFT_STEP.UNDONE.eq(!undo))
+        .fetchOptional();
+  }
+
+  private static void stays(DraftStepRecord step, Refusal why) {
+    step.setStays(true);
+    step.update();
+    throw why;
+  }
+
+  /** Why the step stays as it is, if it does; then nothing of it was written. */
+  private Optional<Refusal> turn(
+      MasterRecord master, DraftStepRecord step, boolean undo, SignedIn who) {
+    Optional<Refusal> stays =
+        undo
+            ? turns.turn(master, step, "after", "before")
+            : turns.turn(master, step, "before", "after");
     if (stays.isPresent()) {
-      step.setStays(true);
-      step.update();
-      throw stays.get();
+      return stays;
     }
+    step.setUndone(undo);
+    step.update();
     String[] keys =
         db.fetch("select jsonb_object_keys(?::jsonb)", step.getRows())
             .map(r -> r.get(0, String.class))
             .toArray(new String[0]);
     touched(master, keys, revision(master), who);
     sayAnew(master.getDraftTreeId());
+    return Optional.empty();
   }
 
   private Optional<DraftStepRecord> redoable(MasterRecord master, SignedIn who) {

@@ -21,6 +21,7 @@ import org.zephyrmist.server.db.tables.records.DraftStepRecord;
 import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.web.Refusal;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /**
  * Writes one side of a step of a draft over the other. What others did to other items meanwhile is
@@ -167,15 +168,11 @@ class DraftTurns {
   }
 
   private JSONB places(Map<String, Place> elsewhere) {
-    Map<String, Map<String, Object>> all = new LinkedHashMap<>();
-    elsewhere.forEach(
-        (key, p) -> {
-          Map<String, Object> row = new LinkedHashMap<>();
-          row.put("parent_key", p.parent().orElse(null));
-          row.put("rank", p.rank());
-          all.put(key, row);
-        });
-    return JSONB.valueOf(json.writeValueAsString(all));
+    ObjectNode all = json.createObjectNode();
+    elsewhere.forEach( // no module is said too: what came with the row would stay
+        (key, p) ->
+            all.putObject(key).put("parent_key", p.parent().orElse(null)).put("rank", p.rank()));
+    return JSONB.valueOf(all.toString());
   }
 
   /** What they say of where they stand follows. */

@@ -19,7 +19,6 @@ import org.jooq.DSLContext;
 import org.jooq.JSONB;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.zephyrmist.core.content.FileRef;
@@ -30,6 +29,7 @@ import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.queue.Job;
 import org.zephyrmist.server.queue.Outcome;
 import org.zephyrmist.server.queue.Queue;
+import org.zephyrmist.server.web.Outage;
 import org.zephyrmist.server.web.Refusal;
 import org.zephyrmist.server.web.Workspace;
 import tools.jackson.databind.json.JsonMapper;
@@ -195,11 +195,10 @@ class MadePackages implements Job {
     r.update();
     try {
       make(r);
-    } catch (DataAccessException e) {
-      throw e; // the database is away: the queue tries again when it is back
     } catch (IOException | RuntimeException e) {
+      Outage.rethrow(e); // the queue tries again when the database is back
       LOG.error("Making {} failed", r.getFileName(), e);
-      failed(id, "Making it stopped: " + e.getMessage());
+      failed(id, "It could not be made: " + Outage.reason(e));
     }
     return Outcome.ENDED;
   }

@@ -4,6 +4,7 @@ import static org.zephyrmist.server.db.Tables.COVERAGE_RULE;
 import static org.zephyrmist.server.db.Tables.DELIVERY;
 import static org.zephyrmist.server.db.Tables.EDITION;
 import static org.zephyrmist.server.db.Tables.MASTER;
+import static org.zephyrmist.server.db.Tables.MASTER_OFF;
 import static org.zephyrmist.server.db.Tables.TREE;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
@@ -15,13 +16,16 @@ import java.util.SortedMap;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jooq.DSLContext;
+import org.jooq.JSONB;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.content.OffRule;
 import org.zephyrmist.core.tree.Comparison;
 import org.zephyrmist.core.tree.Node;
 import org.zephyrmist.server.content.Trees;
+import org.zephyrmist.server.db.tables.records.MasterOffRecord;
 import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.db.tables.records.VersionRecord;
 import org.zephyrmist.server.people.Events;
@@ -150,28 +154,38 @@ public class Masters {
     }
     List<VersionRecord> versions = versions(master);
     int newest = versions.isEmpty() ? 0 : versions.get(versions.size() - 1).getNumber();
-    if (newest > 0
-        && changes(versions.get(versions.size() - 1).getTreeId(), m.getDraftTreeId()).isEmpty()) {
+    Optional<MasterOffRecord> off =
+        db.selectFrom(MASTER_OFF).where(MASTER_OFF.MASTER_ID.eq(master)).fetchOptional();
+    VersionRecord frozen = db.newRecord(VERSION);
+    frozen.setOffRule(off.map(MasterOffRecord::getRule).orElse(OffRule.NEXT_TEACHING_DAY));
+    frozen.setOffByKind(off.map(MasterOffRecord::getByKind).orElse(JSONB.valueOf("{}")));
+    if (newest > 0 && !moved(versions.get(versions.size() - 1), frozen, m.getDraftTreeId())) {
       throw Refusal.bad(
           "Nothing has changed since version " + newest + ".",
           "Change the draft first, or deliver version " + newest + ".");
     }
     consents.check(m.getDraftTreeId());
     guarded(m);
-    UUID id = UUID.randomUUID();
     int number = newest + 1;
-    db.insertInto(VERSION)
-        .set(VERSION.ID, id)
-        .set(VERSION.MASTER_ID, master)
-        .set(VERSION.NUMBER, number)
-        .set(VERSION.TREE_ID, trees.copy(m.getDraftTreeId()))
-        .set(VERSION.NOTE, note)
-        .set(VERSION.ITEMS, items)
-        .set(VERSION.FROZEN_BY, who.id())
-        .set(VERSION.FROZEN_AT, OffsetDateTime.now(clock))
-        .execute();
+    UUID id = UUID.randomUUID();
+    frozen.setId(id);
+    frozen.setMasterId(master);
+    frozen.setNumber(number);
+    frozen.setTreeId(trees.copy(m.getDraftTreeId()));
+    frozen.setNote(note);
+    frozen.setItems(items);
+    frozen.setFrozenBy(who.id());
+    frozen.setFrozenAt(OffsetDateTime.now(clock));
+    frozen.insert();
     events.add(who.id(), "froze", m.getCode() + ", version " + number, note, page(m.getId()));
     return id;
+  }
+
+  /** Whether a draft says anything else than a version, of its items or of days off. */
+  private boolean moved(VersionRecord last, VersionRecord now, UUID draft) {
+    return !changes(last.getTreeId(), draft).isEmpty()
+        || last.getOffRule() != now.getOffRule()
+        || !last.getOffByKind().equals(now.getOffByKind());
   }
 
   private void guarded(MasterRecord m) {

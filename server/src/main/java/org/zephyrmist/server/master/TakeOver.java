@@ -39,8 +39,16 @@ class TakeOver {
   private final Trees trees;
   private final Questions questions;
   private final DraftEdits edits;
+  private final Drafts drafts;
 
-  TakeOver(DSLContext db, Masters masters, Trees trees, Questions questions, DraftEdits edits) {
+  TakeOver(
+      DSLContext db,
+      Masters masters,
+      Trees trees,
+      Questions questions,
+      DraftEdits edits,
+      Drafts drafts) {
+    this.drafts = drafts;
     this.db = db;
     this.masters = masters;
     this.trees = trees;
@@ -54,6 +62,7 @@ class TakeOver {
   /**
    * @param parent module they go into; none for the top
    * @param before sibling they go before; none for the end
+   * @param away they are taken out of the draft that they come from, in the same step
    */
   @Transactional
   public DraftApi.Taken take(
@@ -62,6 +71,7 @@ class TakeOver {
       List<ItemKey> chosen,
       Optional<ItemKey> parent,
       Optional<ItemKey> before,
+      boolean away,
       SignedIn who) {
     edits.begin(into);
     UUID source = tree(from, who);
@@ -85,7 +95,21 @@ class TakeOver {
           trees.put(into.getDraftTreeId(), placed);
           origins(source, from, into.getDraftTreeId(), keys);
         });
+    if (away) {
+      away(into, from, tops, who);
+    }
     return new DraftApi.Taken(tops.stream().map(k -> keys.get(k).value()).toList(), along.size());
+  }
+
+  private void away(MasterRecord into, Source from, Set<ItemKey> tops, SignedIn who) {
+    MasterRecord of =
+        from.master()
+            .filter(m -> from.version() == 0)
+            .map(m -> masters.get(m, who))
+            .orElseThrow(
+                () -> Refusal.bad("Only a draft can be cut from.", "Copy the items instead."));
+    drafts.remove(of, List.copyOf(tops), "", who);
+    edits.together(into, of, who);
   }
 
   private UUID tree(Source from, SignedIn who) {

@@ -86,7 +86,8 @@ class SectionApi {
       Integer students,
       String shellAddress,
       @NotNull List<History.HeldMaster> masters,
-      @NotNull List<Arriving> arriving) {}
+      @NotNull List<Arriving> arriving,
+      @NotNull List<Looks.Unread> unread) {}
 
   /**
    * What is on its way to the section just now.
@@ -139,6 +140,7 @@ class SectionApi {
     Map<UUID, String> names = instructors.of(ids);
     Map<UUID, List<History.HeldMaster>> held = history.masters(ids);
     Map<UUID, List<Arriving>> coming = arriving(ids);
+    Map<UUID, List<Looks.Unread>> unread = looks.unread(ids);
     return rows.stream()
         .map(
             s -> {
@@ -159,7 +161,8 @@ class SectionApi {
                       ? null
                       : Platforms.shell(s.get(PLATFORM.ADDRESS), shell).orElse(null),
                   held.getOrDefault(id, List.of()),
-                  coming.getOrDefault(id, List.of()));
+                  coming.getOrDefault(id, List.of()),
+                  unread.getOrDefault(id, List.of()));
             })
         .toList();
   }

@@ -2,7 +2,9 @@ package org.zephyrmist.server.shell;
 
 import static org.zephyrmist.server.db.Tables.OWN_ITEM;
 import static org.zephyrmist.server.db.Tables.SECTION;
+import static org.zephyrmist.server.db.Tables.SHELL_UNREAD;
 
+import jakarta.validation.constraints.NotNull;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.OffsetDateTime;
@@ -16,11 +18,13 @@ import java.util.Set;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.jooq.Query;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.Titles;
 import org.zephyrmist.core.delivery.Held;
+import org.zephyrmist.server.platform.PlatformException;
 
 /** When shells were looked at last, in which state they were, and what was their sections' own. */
 @Component
@@ -55,16 +59,70 @@ public class Looks {
   }
 
   /** It could not be looked at, and is left alone for a while. */
-  void failed(UUID section, Duration every) {
+  @Transactional
+  public void failed(UUID section, Duration every, PlatformException why) {
+    db.batch(unread(section, "", "", why)).execute();
     db.update(SECTION)
         .set(SECTION.LOOKED_AT, OffsetDateTime.now(clock).minus(every).plus(AFTER_TROUBLE))
         .where(SECTION.ID.eq(section))
         .execute();
   }
 
+  private Query unread(UUID section, String item, String title, PlatformException why) {
+    return db.insertInto(SHELL_UNREAD)
+        .set(SHELL_UNREAD.SECTION_ID, section)
+        .set(SHELL_UNREAD.PLATFORM_ITEM, item)
+        .set(SHELL_UNREAD.TITLE, title)
+        .set(SHELL_UNREAD.WHY, why.getMessage())
+        .set(SHELL_UNREAD.REMEDY, why.remedy())
+        .set(SHELL_UNREAD.SINCE, OffsetDateTime.now(clock))
+        .onConflict(SHELL_UNREAD.SECTION_ID, SHELL_UNREAD.PLATFORM_ITEM)
+        .doUpdate()
+        .set(SHELL_UNREAD.WHY, DSL.excluded(SHELL_UNREAD.WHY))
+        .set(SHELL_UNREAD.REMEDY, DSL.excluded(SHELL_UNREAD.REMEDY));
+  }
+
+  /**
+   * What of a shell cannot be read.
+   *
+   * @param item its title; empty: nothing of the shell can
+   */
+  public record Unread(
+      @NotNull String item,
+      @NotNull String why,
+      @NotNull String remedy,
+      @NotNull OffsetDateTime since) {}
+
+  /** What of sections' shells could not be read when they were looked at last. */
+  public Map<UUID, List<Unread>> unread(Collection<UUID> sections) {
+    return db.selectFrom(SHELL_UNREAD)
+        .where(SHELL_UNREAD.SECTION_ID.eq(DSL.any(sections.toArray(UUID[]::new))))
+        .orderBy(SHELL_UNREAD.TITLE, SHELL_UNREAD.PLATFORM_ITEM)
+        .fetchGroups(
+            SHELL_UNREAD.SECTION_ID,
+            r -> new Unread(r.getTitle(), r.getWhy(), r.getRemedy(), r.getSince()));
+  }
+
+  /** Sections of a term whose shells could not be read, all of it or items. */
+  public List<UUID> unreadIn(UUID term) {
+    return db.selectDistinct(SHELL_UNREAD.SECTION_ID)
+        .from(SHELL_UNREAD)
+        .join(SECTION)
+        .on(SECTION.ID.eq(SHELL_UNREAD.SECTION_ID))
+        .where(SECTION.TERM_ID.eq(term))
+        .fetch(SHELL_UNREAD.SECTION_ID);
+  }
+
   /** It was read. */
   @Transactional
   public void read(UUID section, Reading r) {
+    List<String> still = r.unread().stream().map(Reading.Unread::id).toList();
+    db.deleteFrom(SHELL_UNREAD)
+        .where(SHELL_UNREAD.SECTION_ID.eq(section))
+        .and(SHELL_UNREAD.PLATFORM_ITEM.notIn(still))
+        .execute();
+    db.batch(r.unread().stream().map(u -> unread(section, u.id(), u.title(), u.why())).toList())
+        .execute();
     db.update(SECTION)
         .set(SECTION.LOOKED_AT, OffsetDateTime.now(clock))
         .set(SECTION.STATE_TAG, r.tag())

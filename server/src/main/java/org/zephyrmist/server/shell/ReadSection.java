@@ -4,13 +4,13 @@ import java.util.Collection;
 import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.platform.PlatformException;
 import org.zephyrmist.server.platform.Turns;
 import org.zephyrmist.server.queue.Job;
 import org.zephyrmist.server.queue.Outcome;
+import org.zephyrmist.server.web.Outage;
 
 /** Reads a section's shell, so that the ledger knows what was changed there. */
 @Component
@@ -53,12 +53,15 @@ public class ReadSection implements Job {
       reader.refresh(section);
     } catch (PlatformException e) {
       LOG.info("Section {} could not be read: {}", section, e.getMessage());
-      looks.failed(section, settings.readsEvery());
-    } catch (DataAccessException e) {
-      throw e; // the database is away: the queue tries again when it is back
+      looks.failed(section, settings.readsEvery(), e);
     } catch (RuntimeException e) {
+      Outage.rethrow(e); // the queue tries again when the database is back
       LOG.error("Section {} could not be read", section, e);
-      looks.failed(section, settings.readsEvery());
+      PlatformException why =
+          PlatformException.lasting(
+              "Something went wrong in Zephyrmist itself: " + Outage.reason(e),
+              "Send the server's log to its administrator.");
+      looks.failed(section, settings.readsEvery(), why);
     } finally {
       turns.end(platform);
     }

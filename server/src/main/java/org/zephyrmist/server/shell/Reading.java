@@ -1,6 +1,7 @@
 package org.zephyrmist.server.shell;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -9,6 +10,7 @@ import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.core.delivery.StudentCounts;
 import org.zephyrmist.core.shell.OpenDays;
 import org.zephyrmist.server.ledger.Holding;
+import org.zephyrmist.server.platform.PlatformException;
 
 /**
  * A shell as it is at a moment, with our items in it recognised.
@@ -20,6 +22,7 @@ import org.zephyrmist.server.ledger.Holding;
  * @param tag the platform's name for the state of the whole shell; empty if it has none
  * @param counts of what is the students' own, if the platform tells
  * @param holdings what the ledger has of the section
+ * @param unread items that cannot be read; what of them is ours counts as it was known
  * @param open when students may enter, if the platform tells
  */
 public record Reading(
@@ -30,6 +33,7 @@ public record Reading(
     String tag,
     Optional<StudentCounts> counts,
     List<Holding> holdings,
+    List<Unread> unread,
     Optional<OpenDays> open) {
   /** A shell that is not there. */
   public static final Reading OF_NOTHING =
@@ -41,7 +45,24 @@ public record Reading(
           "",
           Optional.empty(),
           List.of(),
+          List.of(),
           Optional.empty());
+
+  /** An item that cannot be read. */
+  public record Unread(String id, String title, PlatformException why) {}
+
+  /**
+   * Makes sure that all that a master brought was read.
+   *
+   * @throws PlatformException about the first item that was not
+   */
+  public void complete(Collection<String> ids) {
+    for (Unread u : unread) {
+      if (ids.contains(u.id())) {
+        throw u.why();
+      }
+    }
+  }
 
   /**
    * The last change of an item.

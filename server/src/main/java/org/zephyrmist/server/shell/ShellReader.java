@@ -1,5 +1,6 @@
 package org.zephyrmist.server.shell;
 
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -11,6 +12,7 @@ import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.FileRef;
 import org.zephyrmist.core.content.Kind;
+import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.server.Settings;
 import org.zephyrmist.server.content.Bodies;
@@ -18,6 +20,7 @@ import org.zephyrmist.server.content.FrameHosts;
 import org.zephyrmist.server.ledger.Holding;
 import org.zephyrmist.server.ledger.Ledger;
 import org.zephyrmist.server.master.Versions;
+import org.zephyrmist.server.platform.PlatformException;
 import org.zephyrmist.server.platform.PlatformGateway;
 
 /** Reads shells in our terms. */
@@ -75,13 +78,28 @@ public class ShellReader {
     Map<String, Map<Aspect, String>> forms = new HashMap<>();
     Map<String, String> revisions = new HashMap<>();
     Map<String, Reading.Change> changes = new HashMap<>();
+    Map<String, Base> known = new HashMap<>();
+    holdings.forEach(h -> known.put(h.platformItem(), h.base()));
+    List<Reading.Unread> unread = new ArrayList<>();
     for (PlatformGateway.ShellItem i : contents.items()) {
       String wording = i.forms().get(Aspect.WORDING);
-      ShellTranslator.Read r =
-          ItemTime.within(
-              settings.itemTimeout(), title(i), wording.length(), () -> translator.in(i));
-      byId.put(i.id(), r.held());
-      forms.put(i.id(), r.forms());
+      try {
+        ShellTranslator.Read r =
+            ItemTime.within(
+                settings.itemTimeout(), title(i), wording.length(), () -> translator.in(i));
+        byId.put(i.id(), r.held());
+        forms.put(i.id(), r.forms());
+      } catch (PlatformException e) {
+        unread.add(new Reading.Unread(i.id(), title(i), e));
+        Base b = known.get(i.id());
+        if (b == null) {
+          continue;
+        }
+        byId.put(
+            i.id(),
+            new Held(i.id(), i.kind(), title(i), i.parent(), b.shown(), i.studentWork(), false));
+        forms.put(i.id(), b.shown().forms(bodies.get(b.shown().asMap().values())));
+      }
       revisions.put(i.id(), i.revision());
       changes.put(i.id(), new Reading.Change(i.changedBy(), i.changedAt()));
     }
@@ -93,6 +111,7 @@ public class ShellReader {
         contents.tag(),
         contents.counts(),
         holdings,
+        unread,
         contents.open());
   }
 
@@ -127,7 +146,8 @@ public class ShellReader {
 
   private static String title(PlatformGateway.ShellItem i) {
     try {
-      return AspectForms.wording(i.forms().get(Aspect.WORDING)).title();
+      String title = AspectForms.title(i.forms().get(Aspect.WORDING));
+      return title.isEmpty() ? i.id() : title;
     } catch (RuntimeException odd) {
       return i.id();
     }
@@ -139,7 +159,8 @@ public class ShellReader {
   public void refresh(UUID section) {
     Shell shell = shells.of(section);
     PlatformGateway gateway = shells.gateway(shell);
-    if (kept.has(section) && gateway.unchanged(shell.there(), looks.tag(section))) {
+    boolean whole = looks.unread(List.of(section)).isEmpty();
+    if (whole && kept.has(section) && gateway.unchanged(shell.there(), looks.tag(section))) {
       looks.again(section);
       kept.again(section);
       return;

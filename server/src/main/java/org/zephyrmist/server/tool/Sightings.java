@@ -17,6 +17,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.zephyrmist.core.tool.Scored;
 import org.zephyrmist.core.tool.Seen;
+import org.zephyrmist.core.tool.Stage;
 import org.zephyrmist.core.tool.ToolWords;
 import org.zephyrmist.server.platform.PlatformGateway.ToolHost;
 
@@ -214,19 +215,27 @@ class Sightings {
         .execute();
   }
 
-  /** That somebody said of a stage that it is done. */
+  /**
+   * That somebody said of a stage that it is done. An agreement is accepted when a link is opened,
+   * and the tool's own wait begins then.
+   */
   void done(Collection<UUID> sections, String host, String stage, boolean data) {
+    OffsetDateTime now = OffsetDateTime.now(clock);
+    boolean opened =
+        stage.equals(Stage.AGREEMENT.name()) || stage.equals(Stage.FIRST_OPENING.name());
     db.query(
-            "insert into section_tool as t (section_id, host, support, data, done, looked_at)"
-                + " select unnest(?::uuid[]), ?, true, ?, array[?], ?::timestamptz"
+            "insert into section_tool as t (section_id, host, support, data, done, agreed_at, looked_at)"
+                + " select unnest(?::uuid[]), ?, true, ?, array[?], ?::timestamptz, ?::timestamptz"
                 + " on conflict (section_id, host) do update set"
                 + " data = case when ? then 'THERE' else t.data end,"
+                + " agreed_at = coalesce(t.agreed_at, excluded.agreed_at),"
                 + " done = array(select distinct unnest(t.done || excluded.done))",
             ids(sections),
             host,
             data ? Seen.Data.THERE.name() : Seen.Data.NONE.name(),
             stage,
-            OffsetDateTime.now(clock),
+            opened ? now : null,
+            now,
             data)
         .execute();
   }

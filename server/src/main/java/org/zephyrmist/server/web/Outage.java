@@ -9,8 +9,25 @@ import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.transaction.TransactionSystemException;
 
 /** Recognises failures that are the database's being away, full or busy. */
-final class Outage {
+public final class Outage {
   private Outage() {}
+
+  /** Throws a failure on that passes by itself: what failed may be tried again as it is. */
+  public static void rethrow(Exception failure) {
+    if (failure instanceof RuntimeException e && of(e).isPresent()) {
+      throw e;
+    }
+  }
+
+  /** What a failure says in the end, below whatever carried it. */
+  public static String reason(Throwable failure) {
+    Throwable t = failure;
+    while (t.getCause() != null && t.getCause() != t) {
+      t = t.getCause();
+    }
+    String said = t.getMessage() == null ? t.getClass().getSimpleName() : t.getMessage();
+    return said.lines().findFirst().orElse("");
+  }
 
   /**
    * What to answer for a failure that passes; none if it is not the database's. By SQLSTATE classes

@@ -1,0 +1,105 @@
+package org.zephyrmist.bench;
+
+import java.sql.Connection;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.TreeMap;
+import org.zephyrmist.stage.Folders;
+import org.zephyrmist.stage.Stage;
+
+/**
+ * Random histories against the real server and practice platform, one after the other until the
+ * time is over; one that fails is shrunk to the shortest that still does.
+ */
+final class Histories {
+  private static final int SECTIONS = 900;
+  private static final int SHELLS = 2;
+  private static final int STEPS = 18;
+  private static final Duration SHRINKING = Duration.ofMinutes(4);
+  private final long seed;
+  private final Duration time;
+  private final Map<String, Integer> counts = new TreeMap<>();
+  private HistoryStage stage;
+  private List<String> ids;
+  private int used;
+  private int played;
+
+  Histories(long seed, Duration time) {
+    this.seed = seed;
+    this.time = time;
+  }
+
+  /** What went wrong, and the steps that are left of it. */
+  private record Failure(String what, List<Long> seeds, List<String> log) {}
+
+  /**
+   * @return what was played, by kind
+   * @throws IllegalStateException with the shortest history found that does not hold
+   */
+  Map<String, Integer> run() throws Exception {
+    try (Stage s = Measuring.stage()) {
+      College college = College.found(SECTIONS, Folders.fresh("histories"));
+      stage = HistoryStage.of(college, s);
+      try (Connection db = s.connect()) {
+        ids = college.sections(db);
+      }
+      Random random = new Random(seed);
+      Instant end = Instant.now().plus(time);
+      while (Instant.now().isBefore(end) && used + SHELLS <= SECTIONS) {
+        List<Long> seeds = new ArrayList<>();
+        for (int i = 0; i < STEPS; i++) {
+          seeds.add(random.nextLong());
+        }
+        Failure f = play(seeds, counts);
+        played++;
+        if (f != null) {
+          f = shrunk(f);
+          throw new IllegalStateException(
+              "With seed "
+                  + seed
+                  + ", history "
+                  + played
+                  + ": "
+                  + f.what()
+                  + "\n"
+                  + String.join("\n", f.log()));
+        }
+      }
+    }
+    counts.put("histories", played);
+    return counts;
+  }
+
+  private Failure play(List<Long> seeds, Map<String, Integer> into) throws Exception {
+    List<String> shells = stage.college().shells.subList(used, used + SHELLS);
+    HistoryPlay play = new HistoryPlay(stage, shells, ids.subList(used, used + SHELLS));
+    used += SHELLS;
+    try {
+      play.play(seeds, into);
+      return null;
+    } catch (HistoryOracle.Broken e) {
+      return new Failure(e.getMessage(), seeds, play.log());
+    }
+  }
+
+  /** Steps are left out one after the other, as long as it still fails. */
+  private Failure shrunk(Failure f) throws Exception {
+    Instant end = Instant.now().plus(SHRINKING);
+    Failure least = f;
+    int at = least.seeds().size() - 1;
+    while (at >= 0 && Instant.now().isBefore(end) && used + SHELLS <= SECTIONS) {
+      List<Long> fewer = new ArrayList<>(least.seeds());
+      fewer.remove(at);
+      Failure still = play(fewer, new TreeMap<>());
+      if (still != null) {
+        least = still;
+      }
+      at--;
+    }
+    return least;
+  }
+}

@@ -1,0 +1,91 @@
+package org.zephyrmist.bench;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.zephyrmist.stage.Practice;
+import tools.jackson.databind.JsonNode;
+
+/** What stands in a shell, by the platform alone. */
+record HistoryShell(Map<String, Thing> items) {
+  /**
+   * An item.
+   *
+   * @param left how much students left on it
+   */
+  record Thing(
+      String id,
+      String kind,
+      String title,
+      String html,
+      String rest,
+      int left,
+      boolean shown,
+      String parent) {
+    boolean says(String word) {
+      return title.contains(word) || html.contains(word);
+    }
+
+    /** All of it but what the platform calls it. */
+    String whole() {
+      return kind + " | " + title + " | " + html + " | " + rest + " | " + shown;
+    }
+
+    boolean written() {
+      return kind.equals("PAGE") || kind.equals("ASSIGNMENT") || kind.equals("DISCUSSION");
+    }
+  }
+
+  static HistoryShell read(Practice practice, String shell) {
+    Map<String, Thing> all = new LinkedHashMap<>();
+    for (JsonNode n : practice.items(shell)) {
+      JsonNode w = n.path("wording");
+      all.put(
+          n.path("id").asString(),
+          new Thing(
+              n.path("id").asString(),
+              n.path("kind").asString(),
+              w.path("title").asString(),
+              w.path("html").asString(""),
+              n.path("grading") + " " + n.path("timing"),
+              n.path("submissions").asInt(0) + n.path("posts").asInt(0),
+              n.path("visibility").path("shown").asBoolean(true),
+              n.path("parent").asString("")));
+    }
+    return new HistoryShell(all);
+  }
+
+  boolean says(String word) {
+    return items.values().stream().anyMatch(i -> i.says(word));
+  }
+
+  List<Thing> written() {
+    return items.values().stream().filter(Thing::written).toList();
+  }
+
+  /** Everything that stands there, whatever it is called; addresses of items are left out. */
+  Map<String, Integer> contents() {
+    Map<String, Integer> all = new TreeMap<>();
+    items
+        .values()
+        .forEach(
+            i -> all.merge(i.whole().replaceAll("/items/[0-9a-f]+", "/items/x"), 1, Integer::sum));
+    return all;
+  }
+
+  /** Kinds and titles that stand there more than once. */
+  List<String> twice() {
+    Map<String, Integer> seen = new TreeMap<>();
+    items.values().forEach(i -> seen.merge(i.kind() + " “" + i.title() + "”", 1, Integer::sum));
+    List<String> twice = new ArrayList<>();
+    seen.forEach(
+        (what, n) -> {
+          if (n > 1) {
+            twice.add(what);
+          }
+        });
+    return twice;
+  }
+}

@@ -1,0 +1,41 @@
+package org.zephyrmist.bench;
+
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.util.Map;
+import org.zephyrmist.stage.Caller;
+import org.zephyrmist.stage.Practice;
+import org.zephyrmist.stage.Stage;
+
+/** Where histories are played: one server with its practice platform, and who acts there. */
+record HistoryStage(College college, Caller designer, Caller colleague, Stage stage) {
+  private static final java.util.concurrent.atomic.AtomicInteger MADE =
+      new java.util.concurrent.atomic.AtomicInteger();
+
+  static HistoryStage of(College college, Stage stage) {
+    Caller colleague = new Caller(Stage.address(0));
+    colleague.signIn(College.ADMINISTRATOR, College.PASSWORD);
+    return new HistoryStage(college, college.api, colleague, stage);
+  }
+
+  Caller coordinator() {
+    return college.api;
+  }
+
+  Practice practice() {
+    return college.practice;
+  }
+
+  Connection connect() throws SQLException {
+    return stage.connect();
+  }
+
+  /** A master without items. */
+  String master() {
+    String code = "HST-" + MADE.incrementAndGet();
+    return designer
+        .post("/api/masters", Map.of("code", code, "title", code, "courses", java.util.List.of()))
+        .path("id")
+        .asString();
+  }
+}
