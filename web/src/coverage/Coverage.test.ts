@@ -20,6 +20,7 @@ const versions = [1, 2].map((number) => ({ id: 'v' + number, number, note: 'N', 
 const coverage = (number: number[]) => ({
   sections: [section(1, 'North'), section(2, 'Quay')],
   masters: [{ id: 'm', code: 'LGT 110', title: 'Light', everySection: false, versions }],
+  unread: [],
   standings: [
     {
       section: [0, 1],
@@ -67,7 +68,7 @@ describe('coverage', () => {
   });
 
   it('has no filters before there is anything to filter', async () => {
-    serve({ 'GET /api/coverage': { sections: [], masters: [], standings: [] } });
+    serve({ 'GET /api/coverage': { sections: [], masters: [], standings: [], unread: [] } });
     render(Coverage);
     expect(await screen.findByText('Four steps to the first delivery')).toBeInTheDocument();
     expect(screen.queryByLabelText('All campuses')).toBeNull();

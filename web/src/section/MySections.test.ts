@@ -24,6 +24,7 @@ const section = (n: number, masters: Schemas['HeldMaster'][]) => ({
   term: 'Autumn 2026',
   masters,
   arriving: [],
+  unread: [],
 });
 
 describe('an instructor’s sections', () => {

@@ -19,6 +19,7 @@ const section = {
   inRoster: false,
   shellAddress: 'http://127.0.0.1:1/shells/s1',
   arriving: [],
+  unread: [],
   masters: [
     {
       master: 'm',

@@ -161,6 +161,9 @@
           {#if !sides.clean}
             <p class="mind">Both changed the same words: both stand here. Edit what should stay.</p>
           {/if}
+          {#if sides.stays.length}
+            <p class="mind">Both changed its {sides.stays.join(' and ')} too: there, ours stays.</p>
+          {/if}
         {/if}
       </div>
     {/if}

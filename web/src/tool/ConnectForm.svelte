@@ -75,6 +75,7 @@
       hosts: hosts.split(/[\s,]+/).filter(Boolean),
       secret: secret || undefined,
       expires: e.expires || undefined,
+      bothUntil: e.bothUntil || undefined,
     };
   }
 
@@ -259,7 +260,7 @@
     {/if}
   </fieldset>
   <Served bind:e bind:hosts {courses} />
-  <Passes bind:e />
+  <Passes bind:e exchanged={Boolean(connection?.secret && secret)} />
   <Trouble of={trouble} />
   <div class="keep">
     <Act main type="submit">{connection ? 'Keep the changes' : 'Keep this connection'}</Act>

@@ -2,7 +2,14 @@
   import type { Schemas } from '../api/client';
 
   /** What passes between shell and tool, until when, and who answers for it. */
-  let { e = $bindable() }: { e: Schemas['ConnectionEntry'] } = $props();
+  let {
+    e = $bindable(),
+    exchanged,
+  }: {
+    e: Schemas['ConnectionEntry'];
+    /** Whether another secret is entered for one that stands in shells. */
+    exchanged: boolean;
+  } = $props();
 </script>
 
 <fieldset>
@@ -21,5 +28,11 @@
   >
   <label>Owner <input class="entry" maxlength="200" bind:value={e.owner} /></label>
   <label>Valid until <input class="entry" type="date" bind:value={e.expires} /></label>
+  {#if exchanged || e.bothUntil}
+    <label
+      >The secret before is taken too until
+      <input class="entry" type="date" bind:value={e.bothUntil} /></label
+    >
+  {/if}
   <label class="tick"><input type="checkbox" bind:checked={e.approved} /> approved for use</label>
 </fieldset>

@@ -94,7 +94,7 @@ class ChecksTest {
     readAgain();
     within(button("^A builder note is in view.*48"));
     button("^A builder note is in view").click();
-    assertThat(page.getByText("Bring a pencil. For the builder").first()).isVisible();
+    assertThat(page.getByText("For the builder").first()).isVisible();
     WholePathTest.accessible(page, "checks with a finding");
     walk.button("Plan the mend for 48 sections").click();
     within(walk.heading("Take out builder notes, in 48 sections"));

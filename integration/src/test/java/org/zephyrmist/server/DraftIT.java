@@ -331,19 +331,14 @@ class DraftIT extends ServerIT {
   @Test
   void whatComesBackWhereItsModuleIsGoneStandsAtTheTop() throws Exception {
     sections("lgt-du7");
-    String master =
-        coordinator
-            .post("/api/masters", "{\"code\":\"DU7\",\"title\":\"t\",\"courses\":[]}")
-            .json()
-            .path("id")
-            .asString();
+    String master = master("DU7B");
     String week =
         coordinator
             .post(items(master), "{\"kind\":\"MODULE\",\"title\":\"Week\"}")
             .json()
             .path("key")
             .asString();
-    Caller other = another("du7@x.example", Role.DESIGNER, "light");
+    Caller other = another("du7b@x.example", Role.DESIGNER, "light");
     String page =
         other
             .post(
@@ -355,10 +350,10 @@ class DraftIT extends ServerIT {
     String out = "/api/masters/" + master + "/draft/take-out";
     assertThat(other.post(out, "{\"keys\":[\"" + page + "\"]}").status()).isLessThan(300);
     assertThat(undo(master).status()).isEqualTo(200);
-    assertThat(titles(master)).isEmpty();
+    assertThat(titles(master)).doesNotContain("Week", "Ropes");
     Caller.Answer undone = other.post("/api/masters/" + master + "/draft/undo", "");
     assertThat(undone.status()).as(undone.text()).isEqualTo(200);
-    assertThat(titles(master)).containsExactly("Ropes");
+    assertThat(titles(master)).contains("Ropes").doesNotContain("Week");
   }
 
   @Test

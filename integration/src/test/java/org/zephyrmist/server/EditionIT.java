@@ -177,7 +177,16 @@ class EditionIT extends ServerIT {
 
     JsonNode left = coordinator.get(merge(master, second)).json();
     assertThat(change(left, "Reading: mixing").path("what").asString()).isEqualTo("SAME");
+    assertThat(change(left, "Safe loads").path("what").asString())
+        .as("a clash that was decided is none any more")
+        .isEqualTo("SAME");
     coordinator.post("/api/masters/" + master + "/draft/undo", "");
+    assertThat(
+            change(coordinator.get(merge(master, second)).json(), "Safe loads")
+                .path("what")
+                .asString())
+        .as("undone, it is asked again")
+        .isEqualTo("CLASH");
     assertThat(titles(master))
         .containsExactly("Reading: power", "Reading: lenses", "Reading: colour", "Old lamps");
     coordinator.post("/api/masters/" + master + "/draft/redo", "");
@@ -317,6 +326,51 @@ class EditionIT extends ServerIT {
     assertThat(key(master, "Reading: power")).isEqualTo(power);
     assertThat(coordinator.get(merge(master, third)).json().path("changes").valueStream())
         .noneMatch(c -> c.path("what").asString().equals("TAKE"));
+  }
+
+  @Test
+  void whatWasNotTakenOfAnEditionStaysOpenThoughTheMasterIsBuiltOnIt() throws Exception {
+    sections("lgt-eda");
+    String number = "maker-number-0010";
+    String first =
+        edition("Light EA", number, of("a|Reading: power", POWER, "b|Reading: lenses", LENS));
+    String master = master("EA", first);
+    String second =
+        edition(
+            "Light EA",
+            number,
+            of(
+                "a|Reading: power",
+                POWER + "<p>Second.</p>",
+                "b|Reading: lenses",
+                LENS + "<p>Second too.</p>",
+                "c|Reading: colour",
+                GEL));
+    String only = "{\"keys\":[\"" + key(master, "Reading: power") + "\"]}";
+    assertThat(coordinator.post(merge(master, second) + "/take", only).status()).isEqualTo(200);
+    coordinator.post(merge(master, second) + "/finish", "");
+    assertThat(html(master, "Reading: lenses")).isEqualTo(LENS);
+    String third =
+        edition(
+            "Light EA",
+            number,
+            of(
+                "a|Reading: power",
+                POWER + "<p>Second.</p>",
+                "b|Reading: lenses",
+                LENS + "<p>Second too.</p>",
+                "c|Reading: colour",
+                GEL,
+                "d|Reading: haze",
+                "<p>Haze shows the beam.</p>"));
+    JsonNode view = coordinator.get(merge(master, third)).json();
+    assertThat(change(view, "Reading: power").path("what").asString()).isEqualTo("SAME");
+    assertThat(change(view, "Reading: lenses").path("what").asString()).isEqualTo("TAKE");
+    assertThat(change(view, "Reading: colour").path("what").asString()).isEqualTo("ADD");
+    take(master, third);
+    assertThat(html(master, "Reading: lenses")).contains("Second too.");
+    assertThat(titles(master))
+        .containsExactly("Reading: power", "Reading: lenses", "Reading: colour", "Reading: haze");
   }
 
   private void take(String master, String edition) {

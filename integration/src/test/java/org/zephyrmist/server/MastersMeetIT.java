@@ -112,6 +112,25 @@ class MastersMeetIT extends ServerIT {
   }
 
   @Test
+  void aPageThatTwoMastersShareComesOnceThoughTheyAreDeliveredOneAfterTheOther() throws Exception {
+    List<UUID> to = sections("lgt-mms");
+    List<String> masters = List.of(master("MMS1"), master("MMS2"));
+    for (String m : masters) {
+      deliver(m, 1, to);
+      coordinator.post(
+          "/api/masters/" + m + "/draft/items",
+          "{\"kind\":\"PAGE\",\"title\":\"Where to find help\",\"html\":\"<p>At the desk.</p>\"}");
+      freeze(m, "With help");
+    }
+    for (int round = 0; round < 2; round++) {
+      for (String m : masters) {
+        deliver(m, 2, to);
+        assertThat(Practice.titles("lgt-mms")).containsOnlyOnce("Where to find help");
+      }
+    }
+  }
+
+  @Test
   void twoCartridgesWithEqualIdentifiersLiveInOneShell() throws Exception {
     sections("lgt-mm2");
     String one = master("MM3", edition("Light of one press"));

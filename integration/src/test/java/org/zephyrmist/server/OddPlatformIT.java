@@ -148,12 +148,12 @@ class OddPlatformIT extends ServerIT {
       value = {
         "[{\"id\":\"\",\"kind\":\"PAGE\"}] | odd",
         "[{\"id\":\"i\",\"kind\":\"PAGE\",\"grading\":{\"points\":1e-200000000}}] |",
-        "[{\"id\":\"i\",\"kind\":\"PAGE\",\"timing\":{\"due\":{}}}] | cannot be read",
+        "[{\"id\":\"i\",\"kind\":\"PAGE\",\"timing\":{\"due\":{}}}] |",
         "{\"no\":\"list\"} |",
         "[{\"id\":\"i\",\"kind\":\"SEATING_PLAN\",\"wording\":{\"title\":\"x\"}}] |"
       })
-  void anItemThatCannotBeReadMakesItsSectionWaitAndIsNotReadForEver(String items, String reason)
-      throws Exception {
+  void anAnswerThatCannotBeReadMakesItsSectionWaitAndAnItemThatCannotHoldsNothing(
+      String items, String reason) throws Exception {
     sections("lgt-oc0");
     List<UUID> to = onOddPlatform("lgt-oc1");
     odd.at("/api/shells/", OddPlatform.json(items));

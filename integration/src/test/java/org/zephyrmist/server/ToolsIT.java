@@ -142,6 +142,15 @@ class ToolsIT extends ToolsStage {
     comes(to.get(0), TAGOUT, "WORKS WORKS");
     db.execute("update tool_connection set wait_minutes = 30 where name = 'TagOut'");
     assertThat(state(to.get(0), TAGOUT)).isEqualTo("WAITS TOOL_TAKES_TIME");
+    db.execute("update section_tool set agreed_at = null where section_id = ?", to.get(0));
+    assertThat(state(to.get(0), TAGOUT)).isEqualTo("NOT_OPENED NOT_AGREED");
+    coordinator.post(
+        "/api/tools/done",
+        "{\"sections\":[\"%s\"],\"host\":\"%s\",\"stage\":\"AGREEMENT\"}"
+            .formatted(to.get(0), TAGOUT));
+    assertThat(state(to.get(0), TAGOUT)).isEqualTo("WAITS TOOL_TAKES_TIME");
+    db.execute("update tool_connection set wait_minutes = 0 where name = 'TagOut'");
+    assertThat(state(to.get(0), TAGOUT)).as("said by hand, it ends too").isEqualTo("WORKS WORKS");
   }
 
   private JsonNode tried(String host, String key, String secret) {
@@ -207,6 +216,50 @@ class ToolsIT extends ToolsStage {
         .stream()
         .findFirst()
         .orElse("");
+  }
+
+  @Test
+  void whoseCredentialsStandInAShellIsKnownWhateverComesAfter() throws Exception {
+    String host = "whose.example";
+    List<UUID> to = delivered("TLW", new String[] {host}, "lgt-tw1", "lgt-tw2");
+    String key = ",\"key\":\"larkmoor\",\"secret\":\"practice\"";
+    String entry = connection("For all", host, "KEY_AND_SECRET", "\"CREDENTIALS\"", key);
+    UUID all = add(entry);
+    comes(to.get(0), host, "NOT_CONNECTED NOT_IN_SHELL");
+    apply(all, to, true);
+    comes(to.get(0), host, "WORKS WORKS");
+
+    UUID one =
+        add(
+            connection("For one", host, "KEY_AND_SECRET", "\"CREDENTIALS\"", key)
+                .replace(
+                    "\"level\":\"COLLEGE\",\"scopeOf\":\"\"",
+                    "\"level\":\"SECTION\",\"scopeOf\":\"lgt-tw1\""));
+    assertThat(state(to.get(0), host))
+        .as("those of the wider one stand there")
+        .isEqualTo("NOT_CONNECTED NOT_IN_SHELL");
+    assertThat(state(to.get(1), host)).isEqualTo("WORKS WORKS");
+    apply(one, to.subList(0, 1), true);
+    comes(to.get(0), host, "WORKS WORKS");
+    assertThat(administrator.delete("/api/tools/connections/" + one).status()).isLessThan(300);
+    assertThat(state(to.get(0), host))
+        .as("those of one that was ended")
+        .isEqualTo("NOT_CONNECTED NOT_IN_SHELL");
+
+    db.execute("update section_tool set generation = 0 where host = ?", host);
+    Caller.Answer done =
+        coordinator.post(
+            "/api/tools/done",
+            "{\"sections\":[\"%s\"],\"host\":\"%s\",\"stage\":\"CREDENTIALS\"}"
+                .formatted(to.get(0), host));
+    assertThat(done.status()).as(done.text()).isLessThan(300);
+    assertThat(state(to.get(0), host)).as("entered by hand").isEqualTo("WORKS WORKS");
+    db.execute("update tool_connection set generation = generation + 1 where id = ?", all);
+    assertThat(state(to.get(0), host))
+        .as("another secret since")
+        .isEqualTo("NOT_CONNECTED NOT_IN_SHELL");
+    db.execute("update tool_connection set both_until = current_date + 1 where id = ?", all);
+    assertThat(state(to.get(0), host)).as("the tool takes both").isEqualTo("WORKS WORKS");
   }
 
   @Test

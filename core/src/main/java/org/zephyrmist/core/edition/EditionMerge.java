@@ -72,10 +72,16 @@ public record EditionMerge(List<Change> changes) {
     changes = List.copyOf(changes);
   }
 
+  /** Where nothing was decided before. */
+  public static EditionMerge of(Tree older, Tree newer, Tree master, Pairing pairing, Keys keys) {
+    return of(older, newer, master, pairing, keys, Settled.NOTHING);
+  }
+
   /**
    * @param newer with the references of its texts in the keys of the master
    */
-  public static EditionMerge of(Tree older, Tree newer, Tree master, Pairing pairing, Keys keys) {
+  public static EditionMerge of(
+      Tree older, Tree newer, Tree master, Pairing pairing, Keys keys, Settled settled) {
     Map<ItemKey, Pair> pairs = new HashMap<>();
     pairing.pairs().forEach(p -> pairs.put(p.newer(), p));
     Moved moved = new Moved(older, newer, master, pairing, keys);
@@ -84,7 +90,13 @@ public record EditionMerge(List<Change> changes) {
       Optional<Pair> pair = Optional.ofNullable(pairs.get(n.key()));
       all.add(
           pair.isPresent()
-              ? paired(older.get(pair.get().older()).orElseThrow(), n, master, pair.get(), moved)
+              ? paired(
+                  older.get(pair.get().older()).orElseThrow(),
+                  n,
+                  master,
+                  pair.get(),
+                  moved,
+                  settled)
               : added(n, keys.of(n.key()), master));
     }
     gone(older, master, pairing, all);
@@ -103,7 +115,8 @@ public record EditionMerge(List<Change> changes) {
     }
   }
 
-  private static Change paired(Node o, Node n, Tree master, Pair pair, Moved moved) {
+  private static Change paired(
+      Node o, Node n, Tree master, Pair pair, Moved moved, Settled settled) {
     Set<Aspect> theirs = n.aspects().differing(o.aspects());
     set(theirs, moved.theirsMoved(n.key()));
     Optional<Node> m = master.get(o.key());
@@ -116,6 +129,11 @@ public record EditionMerge(List<Change> changes) {
     Set<Aspect> already = EnumSet.allOf(Aspect.class);
     already.removeAll(m.get().aspects().differing(n.aspects()));
     set(already, theirs.contains(Aspect.PLACE) && moved.inPlace(n, o.key()));
+    for (Aspect a : Aspect.values()) {
+      if (settled.is(a, m.get(), n)) {
+        already.add(a);
+      }
+    }
     theirs.removeAll(already);
     ours.removeAll(already);
     Set<Aspect> clash = EnumSet.noneOf(Aspect.class);

@@ -31,7 +31,7 @@ public record Taking(List<Put> puts, List<ItemKey> gone) {
   public enum Side {
     OURS,
     THEIRS,
-    /** Texts merged, in the wording; the newer edition's in any other aspect. */
+    /** Texts merged; of what cannot stand side by side, the master's stays. */
     TOGETHER
   }
 
@@ -142,13 +142,10 @@ public record Taking(List<Put> puts, List<ItemKey> gone) {
         theirs = EnumSet.allOf(Aspect.class);
       } else {
         theirs.addAll(c.theirs());
-        if (side != Side.OURS) {
+        if (side == Side.THEIRS) {
           theirs.addAll(c.clash());
         }
         together = side == Side.TOGETHER && c.clash().contains(Aspect.WORDING);
-        if (together) {
-          theirs.remove(Aspect.WORDING);
-        }
       }
       return new Put(
           c.key(), c.newer().get(), c.what() == What.ADD, theirs, together, Optional.empty());

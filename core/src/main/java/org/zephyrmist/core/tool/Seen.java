@@ -29,6 +29,8 @@ public record Seen(Set<Stage> reached, Data data, Tie tie, Optional<Instant> unt
     PLACEHOLDER,
     /** The tool refused them. */
     REFUSED,
+    /** They are of another connection, of one that was ended, or from before a change of this. */
+    OTHERS,
     /** They stand there, and nothing speaks against them. */
     THERE
   }

@@ -26,6 +26,11 @@ public record Sighting(
     Set<Stage> done,
     boolean refused,
     Seen.Tested tested) {
+  /** The same with other credentials. */
+  public Sighting with(Seen.Data other) {
+    return new Sighting(support, other, opened, agreed, done, refused, tested);
+  }
+
   /**
    * What follows for a connection.
    *

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.zephyrmist.core.Laws;
@@ -24,6 +25,7 @@ import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.Rank;
 import org.zephyrmist.core.content.Visibility;
+import org.zephyrmist.core.edition.EditionMerge.What;
 import org.zephyrmist.core.tree.Node;
 import org.zephyrmist.core.tree.Tree;
 
@@ -172,6 +174,7 @@ class EditionChainTest {
     private Tree tree;
     private Edition on;
     private Lineage lineage = Lineage.FIRST;
+    private Optional<Tree> brought = Optional.empty();
     private final Set<ItemKey> fromNewer = new HashSet<>();
 
     Master(Edition first) {
@@ -184,11 +187,11 @@ class EditionChainTest {
     }
 
     private Tree older() {
-      return lineage.of(on.tree());
+      return brought.orElseGet(() -> lineage.of(on.tree()));
     }
 
     private Pairing pairing(Edition newer) {
-      return lineage.of(EditionChainTest.pairing(on, newer));
+      return Brought.pairing(lineage.of(EditionChainTest.pairing(on, newer)), older());
     }
 
     private Keys keys(Edition newer) {
@@ -197,17 +200,44 @@ class EditionChainTest {
     }
 
     void takeAll(Edition newer) {
+      take(newer, c -> true);
+    }
+
+    void take(Edition newer, Predicate<EditionMerge.Change> some) {
       EditionMerge merge = merge(newer);
       Keys keys = keys(newer);
       Set<ItemKey> chosen =
-          merge.changes().stream().map(EditionMerge.Change::key).collect(Collectors.toSet());
+          merge.changes().stream()
+              .filter(some)
+              .map(EditionMerge.Change::key)
+              .collect(Collectors.toSet());
       Taking t = Taking.of(merge, newer.tree(), tree, keys, chosen, Map.of());
       tree = EditionMergeTest.applied(t, newer.tree(), tree);
       t.puts().stream().filter(Taking.Put::added).forEach(p -> fromNewer.add(p.key()));
     }
 
     void finish(Edition newer) {
-      lineage = Lineage.after(newer.tree(), keys(newer));
+      Tree older = older();
+      Keys keys = keys(newer);
+      List<Node> nodes = new ArrayList<>();
+      for (Brought.Part p : Brought.after(merge(newer), older, newer.tree(), tree, keys).parts()) {
+        Optional<Node> before = older.get(p.key());
+        Node n = p.newer().flatMap(newer.tree()::get).orElseGet(before::orElseThrow);
+        Node says = p.before().contains(Aspect.WORDING) ? before.orElseThrow() : n;
+        nodes.add(
+            new Node(
+                p.key(),
+                n.kind(),
+                says.title(),
+                p.parent(),
+                p.rank(),
+                n.rule(),
+                n.visibility(),
+                n.appliesTo(),
+                before.map(b -> n.aspects().with(p.before(), b.aspects())).orElse(n.aspects())));
+      }
+      brought = Optional.of(Tree.of(nodes));
+      lineage = Lineage.after(newer.tree(), keys);
       on = newer;
       fromNewer.clear();
     }
@@ -226,7 +256,7 @@ class EditionChainTest {
 
   @Test
   void anUntouchedMasterThatTakesAllOfEachEditionEqualsTheNewest() {
-    Laws.hold(
+    Laws.some(
         random -> {
           Publisher p = new Publisher(random);
           Edition first = p.edition();
@@ -243,8 +273,40 @@ class EditionChainTest {
   }
 
   @Test
+  void whatWasNotTakenStaysOpenUntilAnUntouchedMasterTakesAllOfTheNewest() {
+    Laws.some(
+        random -> {
+          Publisher p = new Publisher(random);
+          Master m = new Master(p.edition());
+          for (int i = 0; i < 3; i++) {
+            p.revise();
+            Edition next = p.edition();
+            m.take(next, c -> random.nextBoolean());
+            m.finish(next);
+          }
+          p.revise();
+          Edition newest = p.edition();
+          m.takeAll(newest);
+          if (m.merge(newest).changes().stream().anyMatch(c -> c.what() == What.DOUBT)) {
+            return; // an identifier that is used again: a person says whether it is the same
+          }
+          assertThat(m.outline().stream().sorted().toList())
+              .isEqualTo(outline(newest).stream().sorted().toList());
+          assertThat(m.merge(newest).changes()).noneMatch(c -> c.open() && !onlyPlaces(c));
+        });
+  }
+
+  /** What both put elsewhere is asked about. */
+  private static boolean onlyPlaces(EditionMerge.Change c) {
+    return Set.of(Aspect.PLACE).containsAll(c.theirs())
+        && Set.of(Aspect.PLACE).containsAll(c.clash())
+        && c.what() != What.ADD
+        && c.what() != What.RETIRE;
+  }
+
+  @Test
   void nothingOfTheMastersOwnIsLostThroughAnyChain() {
-    Laws.hold(
+    Laws.some(
         random -> {
           Publisher p = new Publisher(random);
           Edition first = p.edition();

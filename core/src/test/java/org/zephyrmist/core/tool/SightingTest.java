@@ -51,6 +51,17 @@ class SightingTest {
   }
 
   @Test
+  void credentialsAreThoseOfAConnectionAsItIsNowOrOfTheStateBeforeWhileBothAreTaken() {
+    Connection c = connection(Pairing.BY_ANSWER);
+    assertThat(new Written(Optional.of("c"), 3).isOf(c, 3, false)).isTrue();
+    assertThat(new Written(Optional.of("c"), 2).isOf(c, 3, false)).isFalse();
+    assertThat(new Written(Optional.of("c"), 2).isOf(c, 3, true)).isTrue();
+    assertThat(new Written(Optional.of("c"), 1).isOf(c, 3, true)).isFalse();
+    assertThat(new Written(Optional.of("another"), 3).isOf(c, 3, true)).isFalse();
+    assertThat(new Written(Optional.empty(), 3).isOf(c, 3, true)).as("ended").isFalse();
+  }
+
+  @Test
   void whereNobodyHasToAnswerACourseComesWithTheCredentials() {
     for (Pairing p : List.of(Pairing.BY_RULE, Pairing.BY_CREDENTIALS)) {
       assertThat(sighting(Data.THERE, false).seen(connection(p), Tie.NONE, TEN_MINUTES).tie())

@@ -2,7 +2,6 @@ package org.zephyrmist.server.delivery;
 
 import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
 import static org.zephyrmist.server.db.Tables.DELIVERY_STEP;
-import static org.zephyrmist.server.db.Tables.RECEIPT;
 import static org.zephyrmist.server.db.Tables.SECTION;
 
 import jakarta.validation.constraints.NotNull;
@@ -74,7 +73,9 @@ class TakeBacks {
     deliveries.own(delivery, who);
     List<UUID> done = new ArrayList<>();
     List<NotTaken> not = new ArrayList<>();
-    Field<Boolean> did = DSL.field(noted().or(carriedOut())).as("did");
+    Field<Boolean> did =
+        DSL.field(Past.noted(DELIVERY_LINE.DELIVERY_ID, DELIVERY_LINE.SECTION_ID).or(carriedOut()))
+            .as("did");
     var rows =
         db.select(DELIVERY_LINE.fields())
             .select(SECTION.CODE, did)
@@ -96,15 +97,6 @@ class TakeBacks {
       }
     }
     return new CanTakeBack(done, not);
-  }
-
-  /** The ledger has something of the line. */
-  private static Condition noted() {
-    return DSL.exists(
-        DSL.selectOne()
-            .from(RECEIPT)
-            .where(RECEIPT.DELIVERY_ID.eq(DELIVERY_LINE.DELIVERY_ID))
-            .and(RECEIPT.SECTION_ID.eq(DELIVERY_LINE.SECTION_ID)));
   }
 
   /** The shell was changed by it: what no master brought is in no ledger. */

@@ -109,6 +109,7 @@ class DemoTools {
             keyed ? SECRET : null,
             false,
             null,
+            null,
             Set.of(),
             registration,
             "",

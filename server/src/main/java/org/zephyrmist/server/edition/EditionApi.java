@@ -114,6 +114,7 @@ class EditionApi {
    * @param base as the older edition had it
    * @param merged what the texts become together; absent where they cannot be merged
    * @param clean whether nothing in the merged text is both sides' at once
+   * @param stays what both changed and cannot stand side by side: together, ours stays
    * @param other differences that are no text, one sentence each
    */
   record SidesView(
@@ -124,6 +125,7 @@ class EditionApi {
       List<Run> merged,
       String mergedHtml,
       boolean clean,
+      @NotNull List<String> stays,
       @NotNull List<String> other) {}
 
   @GetMapping

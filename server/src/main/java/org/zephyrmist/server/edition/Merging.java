@@ -4,6 +4,7 @@ import static org.zephyrmist.server.db.Tables.EDITION;
 import static org.zephyrmist.server.db.Tables.TREE_ITEM;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -21,6 +22,7 @@ import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Mentions;
+import org.zephyrmist.core.edition.Brought;
 import org.zephyrmist.core.edition.EditionMerge;
 import org.zephyrmist.core.edition.Keys;
 import org.zephyrmist.core.edition.Lineage;
@@ -38,8 +40,11 @@ class Merging {
   private final Trees trees;
   private final Pairings pairings;
   private final Lineages lineages;
+  private final SettledClashes settled;
 
-  Merging(DSLContext db, Trees trees, Pairings pairings, Lineages lineages) {
+  Merging(
+      DSLContext db, Trees trees, Pairings pairings, Lineages lineages, SettledClashes settled) {
+    this.settled = settled;
     this.lineages = lineages;
     this.db = db;
     this.trees = trees;
@@ -49,7 +54,9 @@ class Merging {
   /**
    * All that a merge looks at.
    *
-   * @param olderRaw the older edition as it is kept; older in the keys of the master
+   * @param olderRaw the older edition as it is kept
+   * @param brought whether older is what was last brought of several editions, else of the older
+   * @param older in the keys of the master
    * @param raw the newer edition as it is kept
    * @param newer the same with its references in the keys of the master
    */
@@ -58,6 +65,7 @@ class Merging {
       UUID newerId,
       Lineage lineage,
       Tree olderRaw,
+      boolean brought,
       Tree older,
       Tree raw,
       Tree newer,
@@ -94,10 +102,12 @@ class Merging {
     UUID olderId = older(master, newerId);
     Lineage lineage = lineages.of(master.getId());
     Tree olderRaw = pairings.tree(olderId);
-    Tree older = lineage.of(renamed(olderRaw, lineage::of));
+    Optional<Tree> brought = Optional.ofNullable(master.getBroughtTreeId()).map(trees::tree);
+    Tree older = brought.orElseGet(() -> lineage.of(renamed(olderRaw, lineage::of)));
     Tree newer = pairings.tree(newerId);
     Tree draft = trees.tree(master.getDraftTreeId());
     Pairing pairing = lineage.of(pairings.of(olderId, newerId));
+    pairing = brought.isPresent() ? Brought.pairing(pairing, older) : pairing;
     Set<ItemKey> taken = taken(master.getDraftTreeId(), newerId);
     Keys keys = Keys.of(older, newer, draft, pairing, taken, newerId.toString());
     Tree translated = renamed(newer, keys::of);
@@ -106,13 +116,30 @@ class Merging {
         newerId,
         lineage,
         olderRaw,
+        brought.isPresent(),
         older,
         newer,
         translated,
         draft,
         pairing,
         keys,
-        EditionMerge.of(older, translated, draft, pairing, keys));
+        EditionMerge.of(
+            older, translated, draft, pairing, keys, settled.of(master.getId(), newerId)));
+  }
+
+  /** Items as they were last brought, by their keys in the master, naming others by these. */
+  Map<ItemKey, Item> older(State s, Collection<ItemKey> keys) {
+    Map<ItemKey, Item> all = new HashMap<>();
+    if (s.brought()) {
+      trees
+          .items(keys.stream().flatMap(k -> s.older().get(k).stream()).toList())
+          .forEach(i -> all.put(i.key(), i));
+      return all;
+    }
+    trees
+        .items(keys.stream().flatMap(k -> s.olderRaw().get(s.olderKey(k)).stream()).toList())
+        .forEach(i -> all.put(s.lineage().of(i.key()), renamed(i, s.lineage()::of)));
+    return all;
   }
 
   /** What the draft has from an edition already. */

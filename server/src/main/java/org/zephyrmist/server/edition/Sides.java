@@ -2,8 +2,10 @@ package org.zephyrmist.server.edition;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.edition.EditionMerge;
@@ -17,8 +19,10 @@ import org.zephyrmist.server.web.Refusal;
 @Component
 class Sides {
   private final Trees trees;
+  private final Merging merging;
 
-  Sides(Trees trees) {
+  Sides(Trees trees, Merging merging) {
+    this.merging = merging;
     this.trees = trees;
   }
 
@@ -28,10 +32,7 @@ class Sides {
             .filter(x -> x.key().equals(key))
             .findFirst()
             .orElseThrow(() -> Refusal.notFound("item"));
-    Optional<Item> older =
-        c.older()
-            .flatMap(k -> item(s.olderRaw(), s.olderKey(k)))
-            .map(i -> Merging.renamed(i, s.lineage()::of));
+    Optional<Item> older = c.older().map(k -> merging.older(s, List.of(k)).get(k));
     Optional<Item> newer =
         c.newer().flatMap(k -> item(s.raw(), k)).map(i -> Merging.renamed(i, s.keys()::of));
     Optional<Item> ours = item(s.master(), key);
@@ -51,6 +52,7 @@ class Sides {
         merged.map(m -> runs(together(mine.orElseThrow(), theirs, m.together()))).orElse(null),
         merged.map(TextMerge::together).orElse(null),
         merged.map(TextMerge::clean).orElse(true),
+        stays(c, older, newer, ours),
         other(older, newer, ours));
   }
 
@@ -68,6 +70,25 @@ class Sides {
 
   private static List<EditionApi.Run> runs(List<Runs.Run> all) {
     return all.stream().map(r -> new EditionApi.Run(r.whose(), r.text())).toList();
+  }
+
+  private static List<String> stays(
+      EditionMerge.Change c, Optional<Item> older, Optional<Item> newer, Optional<Item> ours) {
+    List<String> all = new ArrayList<>();
+    Optional<String> was = older.map(Item::title);
+    boolean titles =
+        c.clash().contains(Aspect.WORDING)
+            && !ours.map(Item::title).equals(was)
+            && !newer.map(Item::title).equals(was)
+            && !ours.map(Item::title).equals(newer.map(Item::title));
+    if (titles) {
+      all.add("title");
+    }
+    c.clash().stream()
+        .filter(a -> a != Aspect.WORDING)
+        .sorted()
+        .forEach(a -> all.add(a.name().toLowerCase(Locale.ROOT)));
+    return all;
   }
 
   /** Differences that are no text. */

@@ -2,6 +2,7 @@ package org.zephyrmist.server.edition;
 
 import static org.zephyrmist.server.db.Tables.EDITION;
 import static org.zephyrmist.server.db.Tables.MASTER;
+import static org.zephyrmist.server.db.Tables.TREE;
 
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -19,6 +20,8 @@ import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Aspects;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
+import org.zephyrmist.core.content.Place;
+import org.zephyrmist.core.edition.Brought;
 import org.zephyrmist.core.edition.EditionMerge;
 import org.zephyrmist.core.edition.Lineage;
 import org.zephyrmist.core.edition.Taking;
@@ -40,6 +43,7 @@ class TakeEdition {
   private final DraftEdits edits;
   private final Events events;
   private final Lineages lineages;
+  private final SettledClashes settled;
 
   TakeEdition(
       DSLContext db,
@@ -47,7 +51,9 @@ class TakeEdition {
       Merging merging,
       DraftEdits edits,
       Events events,
-      Lineages lineages) {
+      Lineages lineages,
+      SettledClashes settled) {
+    this.settled = settled;
     this.lineages = lineages;
     this.db = db;
     this.trees = trees;
@@ -101,16 +107,56 @@ class TakeEdition {
           touched.size() + " changes into " + master.getCode(),
           "/sources/masters/" + master.getId());
     }
+    List<EditionMerge.Change> decided =
+        s.merge().changes().stream()
+            .filter(c -> c.what() == EditionMerge.What.CLASH && chosen.contains(c.key()))
+            .filter(c -> wanted.sides().containsKey(c.key()))
+            .toList();
+    settled.keep(master.getId(), newer, decided, s.newer(), trees.tree(tree));
     return new Done(touched.size(), left(master, newer));
   }
 
-  /** From now on the master is built on the newer edition; what was not taken stays as it is. */
+  /** What was not taken stays open, by aspect, as it was brought before. */
+  private UUID brought(Merging.State s) {
+    List<Brought.Part> parts =
+        Brought.after(s.merge(), s.older(), s.newer(), s.master(), s.keys()).parts();
+    Map<ItemKey, Item> newer = items(s.raw(), parts.stream().flatMap(p -> p.newer().stream()));
+    Map<ItemKey, Item> before =
+        merging.older(
+            s, parts.stream().filter(p -> !p.before().isEmpty()).map(Brought.Part::key).toList());
+    List<Item> all = new ArrayList<>();
+    for (Brought.Part p : parts) {
+      Optional<Item> was = Optional.ofNullable(before.get(p.key()));
+      Item is =
+          p.newer()
+              .map(k -> Merging.renamed(newer.get(k), s.keys()::of))
+              .orElseGet(was::orElseThrow);
+      Map<Aspect, String> forms = new HashMap<>(AspectForms.of(is));
+      was.ifPresent(w -> p.before().forEach(a -> forms.put(a, AspectForms.of(w).get(a))));
+      all.add(
+          AspectForms.item(p.key(), is.kind(), is.rule(), forms)
+              .withPlace(new Place(p.parent().map(ItemKey::value), p.rank())));
+    }
+    UUID tree = trees.create();
+    trees.put(tree, all);
+    return tree;
+  }
+
+  /** From now on the master is built on the newer edition; what was not taken stays open. */
   @Transactional
   public void finish(MasterRecord master, UUID newer, SignedIn who) {
     edits.begin(master);
     Merging.State s = merging.of(master, newer);
+    UUID brought = brought(s);
     lineages.put(master.getId(), Lineage.after(s.raw(), s.keys()));
-    db.update(MASTER).set(MASTER.EDITION_ID, newer).where(MASTER.ID.eq(master.getId())).execute();
+    db.update(MASTER)
+        .set(MASTER.EDITION_ID, newer)
+        .set(MASTER.BROUGHT_TREE_ID, brought)
+        .where(MASTER.ID.eq(master.getId()))
+        .execute();
+    if (s.brought()) {
+      db.deleteFrom(TREE).where(TREE.ID.eq(master.getBroughtTreeId())).execute();
+    }
     events.add(
         who.id(),
         "built on",
@@ -148,9 +194,8 @@ class TakeEdition {
   private List<Item> puts(Merging.State s, Taking taking, Map<ItemKey, String> texts) {
     Map<ItemKey, Item> newer = items(s.raw(), taking.puts().stream().map(Taking.Put::newer));
     Map<ItemKey, Item> ours = items(s.master(), taking.puts().stream().map(Taking.Put::key));
-    Map<ItemKey, Item> older = new HashMap<>();
-    items(s.olderRaw(), taking.puts().stream().map(p -> s.olderKey(p.key())))
-        .forEach((k, i) -> older.put(s.lineage().of(k), Merging.renamed(i, s.lineage()::of)));
+    Map<ItemKey, Item> older =
+        merging.older(s, taking.puts().stream().map(Taking.Put::key).toList());
     List<Item> all = new ArrayList<>();
     for (Taking.Put p : taking.puts()) {
       Item theirs = Merging.renamed(newer.get(p.newer()), s.keys()::of);
@@ -166,8 +211,8 @@ class TakeEdition {
                         theirs.content().html())
                     .together());
         Aspects a = Aspects.of(put);
-        boolean renamed = !theirs.title().equals(older.get(p.key()).title());
-        String title = renamed ? theirs.title() : mine.title();
+        boolean retitled = !mine.title().equals(older.get(p.key()).title());
+        String title = retitled ? mine.title() : theirs.title();
         put =
             a.with(a.wording().withHtml(html).withTitle(title))
                 .item(put.key(), put.kind(), put.rule());

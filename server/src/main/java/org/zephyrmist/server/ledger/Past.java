@@ -9,8 +9,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.Field;
 import org.jooq.Record;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.ItemKey;
@@ -68,6 +71,15 @@ public class Past {
             Fingerprints.unpack(r.get("sent", byte[].class)),
             Fingerprints.unpack(r.get("shown", byte[].class)));
     return Optional.of(new Before(base, r.get("version_id", UUID.class)));
+  }
+
+  /** Whether anything is noted of a delivery in a section. */
+  public static Condition noted(Field<UUID> delivery, Field<UUID> section) {
+    return DSL.exists(
+        DSL.selectOne()
+            .from(RECEIPT)
+            .where(RECEIPT.DELIVERY_ID.eq(delivery))
+            .and(RECEIPT.SECTION_ID.eq(section)));
   }
 
   /**

@@ -223,8 +223,8 @@ class LinePlanner {
 
   /**
    * What other masters have in the shell, or bring before this line, that stand before this one:
-   * the whole college's before a program's, and what comes before it in its order; and what the
-   * rest of them have there.
+   * the whole college's before a program's, and what comes before it in its order; and, of a master
+   * that came there before, what the rest of them have there.
    */
   private Supplied supplied(Line line, Reading reading, Versions.Version version) {
     Map<UUID, String> letters = versions.letters();
@@ -232,10 +232,13 @@ class LinePlanner {
     Set<UUID> ahead = orders.mastersBefore(line);
     List<Held> items = new ArrayList<>();
     List<Held> after = new ArrayList<>();
+    boolean came = settlement.came(line.section(), version.master());
     for (Holding h : reading.holdings()) {
       if (!h.master().equals(version.master())) {
         boolean before = ahead.contains(h.master()) || letters.get(h.master()).compareTo(mine) < 0;
-        reading.item(h.platformItem()).ifPresent((before ? items : after)::add);
+        if (before || came) {
+          reading.item(h.platformItem()).ifPresent((before ? items : after)::add);
+        }
       }
     }
     for (UUID l : orders.before(line)) {

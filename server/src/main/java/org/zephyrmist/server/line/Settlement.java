@@ -71,6 +71,11 @@ class Settlement {
     this.transaction = transaction;
   }
 
+  /** Whether a delivery of a master has come to its end in a section. */
+  boolean came(UUID section, UUID master) {
+    return ledger.stand(section, master).isPresent();
+  }
+
   /**
    * Settles whatever broke off in the section of a line, also of other lines.
    *

@@ -87,6 +87,7 @@ class ConnectionApi {
       boolean entered,
       boolean approved,
       LocalDate expires,
+      LocalDate bothUntil,
       @NotNull Set<UUID> terms,
       EnteredRegistration registration,
       @NotNull String course,
@@ -115,6 +116,7 @@ class ConnectionApi {
         c.credentials() == Connection.Entered.FOR_SHELLS,
         c.approved(),
         k.expires().orElse(null),
+        k.bothUntil().orElse(null),
         c.terms().stream().map(UUID::fromString).collect(java.util.stream.Collectors.toSet()),
         k.registration()
             .filter(r -> who.role() == Role.ADMINISTRATOR)

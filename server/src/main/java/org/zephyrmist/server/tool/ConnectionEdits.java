@@ -153,6 +153,7 @@ public class ConnectionEdits {
       r.setToldDays(null);
     }
     r.setExpiresOn(e.expires());
+    r.setBothUntil(e.bothUntil());
     if (e.secret() != null && !e.secret().isEmpty()) {
       r.setSecret(secrets.close(e.secret()));
     }

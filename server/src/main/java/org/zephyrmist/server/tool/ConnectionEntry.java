@@ -49,6 +49,7 @@ public record ConnectionEntry(
     @Size(max = 400) String secret,
     boolean approved,
     LocalDate expires,
+    LocalDate bothUntil,
     @NotNull @Size(max = 50) Set<@NotNull UUID> terms,
     @Valid EnteredRegistration registration,
     @NotNull @Size(max = 400) String course,

@@ -19,6 +19,7 @@ import org.zephyrmist.core.tool.ToolWords;
  * @param key as it was written: a pattern of the section's values
  * @param secret whether there is one
  * @param generation counts changes of key and secret
+ * @param bothUntil last day on which the tool takes the secret before too
  * @param course that launches name, a pattern; empty: they name none
  * @param masters courses that the tool keeps its masters in
  * @param registration whose client is the key, and whose deployment is a pattern too
@@ -35,6 +36,7 @@ record KnownConnection(
     boolean secret,
     int generation,
     Optional<LocalDate> expires,
+    Optional<LocalDate> bothUntil,
     Optional<Registration> registration,
     Template course,
     Set<String> masters) {}

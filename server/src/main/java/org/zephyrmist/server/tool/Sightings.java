@@ -158,6 +158,8 @@ class Sightings {
             + " ?::timestamptz, ?::numeric, ?::numeric)"
             + " on conflict (section_id, host) do update set support = excluded.support,"
             + " links = excluded.links, data = excluded.data,"
+            + " connection_id = case when excluded.data = 'THERE' then t.connection_id end,"
+            + " generation = case when excluded.data = 'THERE' then t.generation else 0 end,"
             + " opened_at = excluded.opened_at,"
             + " agreed_at = coalesce(t.agreed_at, excluded.agreed_at),"
             + " course = case when ? <> '' then ? when excluded.course <> '' and (t.untied_at is null"

@@ -115,6 +115,7 @@ class ToolConnections {
         r.getSecret() != null,
         r.getGeneration(),
         Optional.ofNullable(r.getExpiresOn()),
+        Optional.ofNullable(r.getBothUntil()),
         registration,
         new Template(r.getCoursePattern()),
         Set.of(r.getMastersCourses()));

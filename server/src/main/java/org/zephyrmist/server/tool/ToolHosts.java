@@ -5,6 +5,7 @@ import static org.zephyrmist.server.db.Tables.SECTION_TOOL;
 
 import java.time.Clock;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -32,6 +33,7 @@ import org.zephyrmist.core.tool.Seen;
 import org.zephyrmist.core.tool.Sighting;
 import org.zephyrmist.core.tool.Stage;
 import org.zephyrmist.core.tool.Ties;
+import org.zephyrmist.core.tool.Written;
 import org.zephyrmist.server.db.tables.records.SectionToolRecord;
 import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
@@ -186,7 +188,7 @@ class ToolHosts {
       Ties ties) {
     // which connection it is does not depend on what was seen; what was seen counts for it
     Optional<Connection> serving = rules.of(host, s.place(), Seen.NOTHING).connection();
-    Sighting sighting = r == null ? UNSEEN : sighting(r);
+    Sighting sighting = r == null ? UNSEEN : sighting(r, serving.map(c -> known.get(c.id())));
     Seen seen =
         serving
             .map(c -> known.get(c.id()))
@@ -222,6 +224,27 @@ class ToolHosts {
             ? Seen.Tie.NONE
             : ties.of(new Ties.Tied(s.id().toString(), s.place().term(), course));
     return sighting.seen(c.connection(), tie, c.takes());
+  }
+
+  /** What stands there, to the connection that serves. */
+  private Sighting sighting(SectionToolRecord r, Optional<KnownConnection> serving) {
+    Sighting all = sighting(r);
+    boolean known = r.getGeneration() > 0 && all.data() == Seen.Data.THERE;
+    boolean others =
+        serving
+            .filter(c -> c.connection().credentials() == Connection.Entered.FOR_SHELLS)
+            .filter(c -> known && !written(r).isOf(c.connection(), c.generation(), both(c)))
+            .isPresent();
+    return others ? all.with(Seen.Data.OTHERS) : all;
+  }
+
+  private boolean both(KnownConnection c) {
+    return c.bothUntil().filter(d -> !LocalDate.now(clock).isAfter(d)).isPresent();
+  }
+
+  private static Written written(SectionToolRecord r) {
+    return new Written(
+        Optional.ofNullable(r.getConnectionId()).map(UUID::toString), r.getGeneration());
   }
 
   /** An opening counts from when the credentials stood there. */

@@ -8,7 +8,9 @@ import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.jooq.DSLContext;
@@ -16,6 +18,7 @@ import org.jooq.impl.DSL;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import org.zephyrmist.core.tool.Connection;
 import org.zephyrmist.core.tool.Connection.Entered;
 import org.zephyrmist.core.tool.Courses;
 import org.zephyrmist.core.tool.LinkState;
@@ -88,8 +91,30 @@ class ToolWork {
           "An approval is an administrator's decision.",
           "Ask for it; it is decided in the list of requests.");
     }
+    if (stage == Stage.CREDENTIALS) {
+      entered(asked, host);
+    }
     sightings.done(asked, host, stage.name(), stage == Stage.CREDENTIALS);
     events.add(who.id(), "said it is done", host + ", " + asked.size() + " sections", "" + stage);
+  }
+
+  /** Somebody entered the credentials of the connections that serve there. */
+  private void entered(List<UUID> asked, String host) {
+    List<UUID> at = new ArrayList<>();
+    List<UUID> of = new ArrayList<>();
+    List<Integer> states = new ArrayList<>();
+    ToolHosts.Picture picture = hosts.of(sections.where(SECTION.ID.in(asked)));
+    Map<String, Integer> generations = new HashMap<>();
+    picture.connections().forEach(c -> generations.put(c.connection().id(), c.generation()));
+    for (ToolHosts.Cell cell : picture.cells()) {
+      Optional<Connection> serving = cell.state().connection();
+      if (cell.host().equals(host) && serving.isPresent()) {
+        at.add(cell.section().id());
+        of.add(UUID.fromString(serving.get().id()));
+        states.add(generations.get(serving.get().id()));
+      }
+    }
+    sightings.written(at, at.stream().map(s -> host).toList(), of, states);
   }
 
   /**
