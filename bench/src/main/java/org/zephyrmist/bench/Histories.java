@@ -16,12 +16,12 @@ import org.zephyrmist.stage.Stage;
  * time is over; one that fails is shrunk to the shortest that still does.
  */
 final class Histories {
-  private static final int SECTIONS = 900;
   private static final int SHELLS = 2;
   private static final int STEPS = 18;
   private static final Duration SHRINKING = Duration.ofMinutes(4);
   private final long seed;
   private final Duration time;
+  private final int sections;
   private final Map<String, Integer> counts = new TreeMap<>();
   private HistoryStage stage;
   private List<String> ids;
@@ -31,6 +31,7 @@ final class Histories {
   Histories(long seed, Duration time) {
     this.seed = seed;
     this.time = time;
+    this.sections = 80 + (int) time.toSeconds();
   }
 
   /** What went wrong, and the steps that are left of it. */
@@ -42,14 +43,14 @@ final class Histories {
    */
   Map<String, Integer> run() throws Exception {
     try (Stage s = Measuring.stage()) {
-      College college = College.found(SECTIONS, Folders.fresh("histories"));
+      College college = College.found(sections, Folders.fresh("histories"));
       stage = HistoryStage.of(college, s);
       try (Connection db = s.connect()) {
         ids = college.sections(db);
       }
       Random random = new Random(seed);
       Instant end = Instant.now().plus(time);
-      while (Instant.now().isBefore(end) && used + SHELLS <= SECTIONS) {
+      while (Instant.now().isBefore(end) && used + SHELLS <= sections) {
         List<Long> seeds = new ArrayList<>();
         for (int i = 0; i < STEPS; i++) {
           seeds.add(random.nextLong());
@@ -91,7 +92,7 @@ final class Histories {
     Instant end = Instant.now().plus(SHRINKING);
     Failure least = f;
     int at = least.seeds().size() - 1;
-    while (at >= 0 && Instant.now().isBefore(end) && used + SHELLS <= SECTIONS) {
+    while (at >= 0 && Instant.now().isBefore(end) && used + SHELLS <= sections) {
       List<Long> fewer = new ArrayList<>(least.seeds());
       fewer.remove(at);
       Failure still = play(fewer, new TreeMap<>());
