@@ -6,6 +6,7 @@ import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.ReducedMotion;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -38,7 +39,10 @@ public final class Chromium implements AutoCloseable {
                           "--disable-component-update",
                           "--disable-sync")));
   public final BrowserContext context =
-      browser.newContext(new Browser.NewContextOptions().setViewportSize(1280, 800));
+      browser.newContext(
+          new Browser.NewContextOptions()
+              .setViewportSize(1280, 800)
+              .setReducedMotion(ReducedMotion.REDUCE));
   public final Page page = context.newPage();
 
   /** Errors that scripts of the page threw, and what a policy forbade or withheld. */

@@ -8,7 +8,7 @@ import java.util.function.Consumer;
  * the same cases again.
  */
 public final class Laws {
-  private static final int CASES = 1_000;
+  private static final int CASES = Integer.getInteger("laws.cases", 500);
   private static final long SEED = Long.getLong("laws.seed", System.nanoTime() % 1_000_000_000L);
 
   static {
@@ -23,7 +23,7 @@ public final class Laws {
 
   /** The same in fewer cases, of a law about long histories. */
   public static void some(Consumer<Random> law) {
-    hold(CASES / 5, law);
+    hold(CASES / 3, law);
   }
 
   private static void hold(int cases, Consumer<Random> law) {

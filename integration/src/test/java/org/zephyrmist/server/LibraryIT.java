@@ -75,7 +75,7 @@ class LibraryIT extends ServerIT {
   @Test
   void howManySectionsHoldAnItemStandsBesideIt() throws Exception {
     var ids = sections("lgt-li4", "lgt-li5");
-    String master = master("LU");
+    String master = masterOfItsOwn("LU");
     edit(master, "Checklist", "{\"html\":\"<p>Carabiners closed.</p>\"}");
     freeze(master, "second");
     deliver(master, 2, ids);

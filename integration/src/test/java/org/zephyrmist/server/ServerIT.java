@@ -40,6 +40,7 @@ abstract class ServerIT {
   @Autowired Programs programs;
   @Autowired Platforms platforms;
   private static SignedIn signedIn;
+  private static String sample;
   Caller coordinator;
   Caller administrator;
 
@@ -147,8 +148,16 @@ abstract class ServerIT {
         i -> !i.path("state").asString().equals("READING"));
   }
 
-  /** A master of LGT 110 from the sample cartridge, frozen as version 1. */
+  /** A master of LGT 110 from the sample cartridge, which is taken in once, frozen as version 1. */
   String master(String code) throws Exception {
+    if (sample == null) {
+      sample = read(takeIn(Samples.cartridge("Light"), "light.imscc")).path("edition").asString();
+    }
+    return master(code, sample);
+  }
+
+  /** The same from a cartridge of its own. */
+  String masterOfItsOwn(String code) throws Exception {
     JsonNode intake = read(takeIn(Samples.cartridge("Light " + code), "light.imscc"));
     return master(code, intake.path("edition").asString());
   }

@@ -136,7 +136,7 @@ class SignInIT extends ServerIT {
   @Test
   void theRecordLeadsToWhatItTellsOf() throws Exception {
     List<UUID> to = sections("lgt-rec1");
-    String master = master("ZRQ");
+    String master = masterOfItsOwn("ZRQ");
     String delivery = deliver(master, 1, to).path("delivery").path("id").asString();
     assertThat(administrator.get("/api/record?q=ZRQ").json())
         .extracting(e -> e.path("what").asString() + " " + e.path("leadsTo").asString())

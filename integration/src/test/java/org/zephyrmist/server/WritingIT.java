@@ -56,7 +56,7 @@ class WritingIT extends ServerIT {
   @Test
   void everythingThatAnAssignmentHasCanBeWritten() throws Exception {
     sections("lgt-wa1");
-    String master = master("WA");
+    String master = masterOfItsOwn("WA");
     String rubric = add(master, "RUBRIC", "How a plot is graded");
     changed(master, rubric, "{\"criteria\":[{\"text\":\"Legible\",\"points\":\"4\"}]}");
     String labs = add(master, "GRADE_CATEGORY", "Labs");
