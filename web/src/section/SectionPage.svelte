@@ -122,7 +122,7 @@
         <section class="unread" aria-label="What cannot be read">
           {#each section.unread as u (u.item)}
             <p>
-              <b>{u.item ? `“${u.item}” cannot be read.` : 'Its shell cannot be read.'}</b>
+              {#if !u.item}<b>Its shell cannot be read.</b>{/if}
               {u.why}
               <span class="quiet">{u.remedy} Since <When at={u.since} />.</span>
             </p>
@@ -238,6 +238,10 @@
     margin: 4px 0 8px;
     border-left: 3px solid var(--do);
     background: var(--do-soft);
+  }
+  .unread {
+    border-left-color: var(--mind-mark);
+    background: var(--mind-soft);
   }
   .page {
     display: grid;

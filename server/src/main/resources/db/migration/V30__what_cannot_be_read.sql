@@ -6,5 +6,6 @@ create table shell_unread (
   why text not null,
   remedy text not null,
   since timestamptz not null,
+  passes boolean not null, -- by itself, perhaps: told once it has lasted
   primary key (section_id, platform_item)
 );

@@ -6,13 +6,12 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import java.io.IOException;
 import java.io.OutputStream;
+import java.lang.management.ManagementFactory;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -40,8 +39,13 @@ class HostilePackagesTest {
   @TempDir Path folder;
   private final Package.Memory memory = new Package.Memory();
 
+  /** Nanoseconds that this thread has worked: what else the machine does is not ours. */
+  private static long worked() {
+    return ManagementFactory.getThreadMXBean().getCurrentThreadCpuTime();
+  }
+
   private CartridgeException refused(Path file) {
-    Instant start = Instant.now();
+    long start = worked();
     CartridgeException e =
         catchThrowableOfType(
             CartridgeException.class, () -> CartridgeReader.read(file, Limits.DEFAULT, memory));
@@ -49,7 +53,7 @@ class HostilePackagesTest {
     assertThat(e.getMessage()).isNotBlank();
     assertThat(e.remedy()).isNotBlank();
     assertThat(memory.items).isEmpty();
-    assertThat(Duration.between(start, Instant.now())).isLessThan(Duration.ofSeconds(20));
+    assertThat(worked() - start).isLessThan(20_000_000_000L);
     return e;
   }
 
@@ -290,9 +294,9 @@ class HostilePackagesTest {
   @Test
   void aMillionEntriesAreRefusedWhileTheyAreCounted() throws Exception {
     Path file = entries(1_000_000);
-    Instant start = Instant.now();
+    long start = worked();
     assertThat(refused(file).getMessage()).contains("more than 250000 files");
-    assertThat(Duration.between(start, Instant.now())).isLessThan(Duration.ofSeconds(5));
+    assertThat(worked() - start).isLessThan(5_000_000_000L);
     assertThat(ZipDirectory.holdsAtMost(entries(1_000), 1_000)).isTrue();
     assertThat(ZipDirectory.holdsAtMost(entries(1_001), 1_000)).isFalse();
     assertThat(ZipDirectory.holdsAtMost(talk("<topic/>").write(folder), 2)).isTrue();
@@ -315,12 +319,12 @@ class HostilePackagesTest {
   @Test
   void deeplyNestedPagesAreReadInLinearTimeAndFlattened() throws Exception {
     String deep =
-        "<b>".repeat(150_000)
-            + IntStream.range(0, 60_000)
+        "<b>".repeat(75_000)
+            + IntStream.range(0, 30_000)
                 .mapToObj(i -> "<table id=" + i * 7_919 + ">")
                 .collect(joining())
             + "words\0";
-    Instant start = Instant.now();
+    long start = worked();
     CartridgeReader.read(
         Package.cc12(
                 "<item identifier=\"i\" identifierref=\"r\"><title>Deep</title></item>",
@@ -332,7 +336,7 @@ class HostilePackagesTest {
     String html = memory.items.get(0).content().html();
     assertThat(Html.text(html)).isEqualTo("words");
     assertThat(Html.safe(html)).isEqualTo(Html.safe(Html.safe(html)));
-    assertThat(Duration.between(start, Instant.now())).isLessThan(Duration.ofSeconds(30));
+    assertThat(worked() - start).isLessThan(20_000_000_000L);
   }
 
   @Test

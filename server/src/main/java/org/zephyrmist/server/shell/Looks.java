@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Query;
 import org.jooq.impl.DSL;
@@ -76,6 +77,7 @@ public class Looks {
         .set(SHELL_UNREAD.WHY, why.getMessage())
         .set(SHELL_UNREAD.REMEDY, why.remedy())
         .set(SHELL_UNREAD.SINCE, OffsetDateTime.now(clock))
+        .set(SHELL_UNREAD.PASSES, why.kind() != PlatformException.Kind.LASTING)
         .onConflict(SHELL_UNREAD.SECTION_ID, SHELL_UNREAD.PLATFORM_ITEM)
         .doUpdate()
         .set(SHELL_UNREAD.WHY, DSL.excluded(SHELL_UNREAD.WHY))
@@ -97,10 +99,16 @@ public class Looks {
   public Map<UUID, List<Unread>> unread(Collection<UUID> sections) {
     return db.selectFrom(SHELL_UNREAD)
         .where(SHELL_UNREAD.SECTION_ID.eq(DSL.any(sections.toArray(UUID[]::new))))
+        .and(lasts())
         .orderBy(SHELL_UNREAD.TITLE, SHELL_UNREAD.PLATFORM_ITEM)
         .fetchGroups(
             SHELL_UNREAD.SECTION_ID,
             r -> new Unread(r.getTitle(), r.getWhy(), r.getRemedy(), r.getSince()));
+  }
+
+  /** Whether something of a shell could not be read when it was looked at last. */
+  boolean lacks(UUID section) {
+    return db.fetchExists(SHELL_UNREAD, SHELL_UNREAD.SECTION_ID.eq(section));
   }
 
   /** Sections of a term whose shells could not be read, all of it or items. */
@@ -110,7 +118,14 @@ public class Looks {
         .join(SECTION)
         .on(SECTION.ID.eq(SHELL_UNREAD.SECTION_ID))
         .where(SECTION.TERM_ID.eq(term))
+        .and(lasts())
         .fetch(SHELL_UNREAD.SECTION_ID);
+  }
+
+  /** What passes by itself is told when it is still so at the next look. */
+  private Condition lasts() {
+    OffsetDateTime before = OffsetDateTime.now(clock).minus(AFTER_TROUBLE.dividedBy(2));
+    return SHELL_UNREAD.PASSES.isFalse().or(SHELL_UNREAD.SINCE.lt(before));
   }
 
   /** It was read. */

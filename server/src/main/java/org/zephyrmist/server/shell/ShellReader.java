@@ -159,7 +159,7 @@ public class ShellReader {
   public void refresh(UUID section) {
     Shell shell = shells.of(section);
     PlatformGateway gateway = shells.gateway(shell);
-    boolean whole = looks.unread(List.of(section)).isEmpty();
+    boolean whole = !looks.lacks(section);
     if (whole && kept.has(section) && gateway.unchanged(shell.there(), looks.tag(section))) {
       looks.again(section);
       kept.again(section);
