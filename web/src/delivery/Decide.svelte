@@ -245,6 +245,7 @@
   }
   .scope select {
     width: 100%;
+    max-width: none;
   }
   .acts + .quiet {
     padding-top: 6px;
