@@ -388,7 +388,7 @@ class CalendarIT extends ServerIT {
       String was = due("lgt-calk1", "Paper plot");
       String day = was.substring(0, 10);
       Practice.form("lgt-calk2", "Paper plot", "work", Map.of());
-      read(to);
+      readShells(to);
       var term = db.fetchSingle("select first_day, last_day from term where sourced_id = 't1'");
       String flood =
           ",\"off\":[{\"name\":\"Flood\",\"first\":\"%s\",\"last\":\"%s\"}]".formatted(day, day);
@@ -434,20 +434,6 @@ class CalendarIT extends ServerIT {
     assertThat(calendars()).as("nothing is kept").hasSize(1);
     String odd = entry("First half", "2026-10-30", "2026-09-07", "");
     assertThat(coordinator.post(path, body.formatted(odd, to.get(0))).status()).isEqualTo(422);
-  }
-
-  private void read(List<UUID> sections) {
-    String ids =
-        sections.stream()
-            .map(i -> "\"" + i + "\"")
-            .collect(java.util.stream.Collectors.joining(","));
-    coordinator.post("/api/deliveries/readings", "{\"sections\":[" + ids + "]}");
-    await(
-        () ->
-            coordinator
-                .post("/api/deliveries/readings/left", "{\"sections\":[" + ids + "]}")
-                .json(),
-        n -> n.path("sections").asInt() == 0);
   }
 
   @Test

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.UUID;
 import java.util.function.Predicate;
 import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import org.awaitility.Awaitility;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.BeforeEach;
@@ -180,6 +181,16 @@ abstract class ServerIT {
     String id = made.json().path("id").asString();
     freeze(id, "First");
     return id;
+  }
+
+  /** Has shells read, and waits until they were. */
+  void readShells(List<UUID> sections) {
+    String ids = sections.stream().map(i -> "\"" + i + "\"").collect(Collectors.joining(","));
+    String body = "{\"sections\":[" + ids + "]}";
+    coordinator.post("/api/deliveries/readings", body);
+    await(
+        () -> coordinator.post("/api/deliveries/readings/left", body).json(),
+        n -> n.path("sections").asInt() == 0);
   }
 
   Caller.Answer freeze(String master, String note) {

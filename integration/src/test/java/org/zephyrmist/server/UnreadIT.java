@@ -4,23 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
 /** Shells of which something cannot be read. */
 class UnreadIT extends ServerIT {
-  private void read(List<UUID> sections) {
-    String ids = sections.stream().map(s -> '"' + s.toString() + '"').collect(Collectors.joining());
-    coordinator.post("/api/deliveries/readings", "{\"sections\":[" + ids + "]}");
-    await(
-        () ->
-            coordinator
-                .post("/api/deliveries/readings/left", "{\"sections\":[" + ids + "]}")
-                .json(),
-        n -> n.path("sections").asInt() == 0);
-  }
-
   private JsonNode section(UUID id) {
     return coordinator.get("/api/sections/" + id).json();
   }
@@ -41,7 +29,7 @@ class UnreadIT extends ServerIT {
     Practice.addPage("lgt-un1", "Surprise", "");
     db.execute(
         "update practice.item set kind = 'QUIZ' where shell_id = 'lgt-un1' and title = 'Surprise'");
-    read(to);
+    readShells(to);
     assertThat(section(to.get(0)).path("unread")).isEmpty();
     assertThat(coordinator.get("/api/sections/" + to.get(0) + "/own").text()).contains("Surprise");
   }
@@ -53,7 +41,7 @@ class UnreadIT extends ServerIT {
     deliver(master, 1, to);
     Practice.addPage("lgt-un2", "Our own", "<p>Bring a torch.</p>");
     wording("lgt-un2", "Checklist", "{\"criteria\": 7}");
-    read(to);
+    readShells(to);
     JsonNode unread = section(to.get(0)).path("unread");
     assertThat(unread).hasSize(1);
     assertThat(unread.get(0).path("item").asString()).isEqualTo("Checklist");
@@ -74,7 +62,7 @@ class UnreadIT extends ServerIT {
     assertThat(line.path("reason").asString()).contains("Checklist");
 
     wording("lgt-un2", "Checklist", "{}");
-    read(to);
+    readShells(to);
     assertThat(section(to.get(0)).path("unread")).isEmpty();
   }
 }

@@ -126,7 +126,7 @@ public record Brought(List<Part> parts) {
     }
 
     private void put(ItemKey key, Optional<ItemKey> in) {
-      Optional<ItemKey> parent = within(in, key) ? Optional.empty() : in;
+      Optional<ItemKey> parent = Nested.within(in, key, parents) ? Optional.empty() : in;
       parents.put(key, parent);
       below.computeIfAbsent(parent, p -> new ArrayList<>()).add(key);
     }
@@ -141,17 +141,6 @@ public record Brought(List<Part> parts) {
         at = there >= 0 ? there + 1 : at;
       }
       siblings.add(at, key);
-    }
-
-    private boolean within(Optional<ItemKey> module, ItemKey item) {
-      Optional<ItemKey> up = module;
-      while (up.isPresent()) {
-        if (up.get().equals(item)) {
-          return true;
-        }
-        up = parents.getOrDefault(up.get(), Optional.empty());
-      }
-      return false;
     }
 
     private void walk(Optional<ItemKey> parent, List<Part> all) {

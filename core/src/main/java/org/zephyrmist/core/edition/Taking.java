@@ -154,7 +154,7 @@ public record Taking(List<Put> puts, List<ItemKey> gone) {
     /** After the nearest one before it that is here too; never into itself. */
     private void place(ItemKey key, ItemKey of) {
       Optional<ItemKey> parent = parent(of);
-      if (within(parent, key)) {
+      if (Nested.within(parent, key, parents)) {
         return;
       }
       Optional.ofNullable(parents.get(key)).ifPresent(p -> below.get(p).remove(key));
@@ -178,18 +178,6 @@ public record Taking(List<Put> puts, List<ItemKey> gone) {
           .map(n -> keys.of(n.key()))
           .filter(parents::containsKey)
           .findFirst();
-    }
-
-    /** Whether a module is an item itself, or stands in it. */
-    private boolean within(Optional<ItemKey> module, ItemKey item) {
-      Optional<ItemKey> up = module;
-      while (up.isPresent()) {
-        if (up.get().equals(item)) {
-          return true;
-        }
-        up = parents.getOrDefault(up.get(), Optional.empty());
-      }
-      return false;
     }
 
     private Map<ItemKey, Place> ranks() {
