@@ -20,13 +20,13 @@ import org.zephyrmist.stage.Stage;
 import tools.jackson.databind.JsonNode;
 
 /** Larkmoor on a stage: a coordinator, a platform, sections with empty shells, a master. */
-final class College {
-  static final String ADMINISTRATOR = "rosalind@larkmoor.example";
-  static final String COORDINATOR = "ines@larkmoor.example";
-  static final String PASSWORD = "only-for-measuring";
-  final Caller api;
-  final Practice practice = new Practice();
-  final List<String> shells = new ArrayList<>();
+public final class College {
+  public static final String ADMINISTRATOR = "rosalind@larkmoor.example";
+  public static final String COORDINATOR = "ines@larkmoor.example";
+  public static final String PASSWORD = "only-for-measuring";
+  public final Caller api;
+  public final Practice practice = new Practice();
+  public final List<String> shells = new ArrayList<>();
   String master;
   private int made;
 
@@ -35,7 +35,7 @@ final class College {
   }
 
   /** The first person, the platform, and so many sections. */
-  static College found(int sections, Path folder) throws IOException {
+  public static College found(int sections, Path folder) throws IOException {
     Caller api = new Caller(Stage.address(0));
     api.get("/api/ready");
     api.post("/api/first-person", person("Rosalind Ash", ADMINISTRATOR, "ADMINISTRATOR"));
@@ -61,7 +61,7 @@ final class College {
   }
 
   /** The sections' ids, in the order of their shells. */
-  List<String> sections(Connection db) throws SQLException {
+  public List<String> sections(Connection db) throws SQLException {
     List<String> ids = new ArrayList<>();
     try (Statement s = db.createStatement();
         ResultSet r = s.executeQuery("select id from section order by sourced_id")) {
@@ -150,11 +150,11 @@ final class College {
     return id;
   }
 
-  void confirm(String delivery) {
+  public void confirm(String delivery) {
     api.post("/api/deliveries/" + delivery + "/confirm", null);
   }
 
-  JsonNode awaitLeaves(String delivery, String state) {
+  public JsonNode awaitLeaves(String delivery, String state) {
     return await(
         () -> api.get("/api/deliveries/" + delivery),
         d -> !d.path("delivery").path("state").asString().equals(state),

@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import org.zephyrmist.bench.history.Histories;
 
 /** {@code bench [NAME]}, or {@code survive}, {@code stress}, {@code histories [SECONDS [SEED]]}. */
 public final class Main {

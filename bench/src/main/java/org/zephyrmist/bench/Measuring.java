@@ -5,12 +5,12 @@ import java.util.Map;
 import org.zephyrmist.stage.Stage;
 
 /** Where is measured: on a stage for each figure, or on one for many small ones in a row. */
-final class Measuring {
+public final class Measuring {
   private static final String HEAP = "-Xmx1g";
 
   private Measuring() {}
 
-  static Stage stage() throws Exception {
+  public static Stage stage() throws Exception {
     return stage(Map.of());
   }
 

@@ -6,6 +6,7 @@ import java.time.Duration;
 import java.util.Map;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
+import org.zephyrmist.bench.history.Histories;
 
 /** A minute of random histories; {@code ./zephyrmist histories} plays as many as one likes. */
 class HistoriesTest {

@@ -193,9 +193,16 @@ class TakeBackIT extends ServerIT {
     assertThat(differs.path("missing")).hasSize(2);
     assertThat(differs.path("surplus").size()).isGreaterThan(3);
 
-    confirm(takeBack(delivery, "\"sections\":[\"" + to.get(0) + "\"]"));
+    List<String> cleared = Practice.titles("lgt-te1");
+    String back = takeBack(delivery, "\"sections\":[\"" + to.get(0) + "\"]");
+    confirm(back);
     assertThat(Practice.titles("lgt-te1")).containsExactlyInAnyOrder("Old notes", "Welcome");
     assertThat(Practice.html("lgt-te1", "Old notes")).contains("From last year.");
+    String again = takeBack(back, "");
+    confirm(again);
+    assertThat(Practice.titles("lgt-te1")).containsExactlyInAnyOrderElementsOf(cleared);
+    confirm(takeBack(again, ""));
+    assertThat(Practice.titles("lgt-te1")).containsExactlyInAnyOrder("Old notes", "Welcome");
   }
 
   @Test

@@ -63,7 +63,7 @@ final class ModuleOpenings {
     }
   }
 
-  private static boolean without(Timing t, Point p) {
+  static boolean without(Timing t, Point p) {
     return t.at(p).isEmpty() && t.patterns().at(p).isEmpty();
   }
 

@@ -89,10 +89,10 @@ final class Staggered {
     Timing own = asSaid.get(i.key()).timing();
     TimingPattern all = t.patterns();
     TimingPattern said = opened.get(i.key()).patterns();
-    if (without(own, Point.OPENS)) {
+    if (ModuleOpenings.without(own, Point.OPENS)) {
       all = all.with(Point.OPENS, said.opens().map(w -> opens(w, own)));
     }
-    if (without(own, Point.CLOSES)) {
+    if (ModuleOpenings.without(own, Point.CLOSES)) {
       ModuleDates m = asSaid.get(module.orElseThrow()).timing().patterns().within().orElseThrow();
       Optional<When> closes =
           m.oneAfterOther() && next.containsKey(i.key())
@@ -105,10 +105,6 @@ final class Staggered {
 
   private static Undated with(Undated i, Timing t) {
     return new Undated(i.key(), i.kind(), i.parent(), t);
-  }
-
-  private static boolean without(Timing t, Point p) {
-    return t.at(p).isEmpty() && t.patterns().at(p).isEmpty();
   }
 
   private When opens(When said, Timing own) {

@@ -26,7 +26,7 @@ public enum Check {
       WRONG,
       Whose.COORDINATOR,
       Mend.BY_HAND,
-      "“%s” cannot be read",
+      "Something cannot be read",
       "The platform gives something that cannot be read; all else of the shell was."),
   MISSING(
       ALL_THERE,

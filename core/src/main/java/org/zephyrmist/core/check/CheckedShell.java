@@ -25,7 +25,7 @@ import org.zephyrmist.core.tool.LinkState;
  * A section's shell with all that checks compare it with.
  *
  * @param items in the order of the platform
- * @param unread what the platform gives and nobody can read
+ * @param unread why something that the platform gives cannot be read, a sentence for each
  * @param lacks of the versions that it holds
  * @param masters that are expected here, or came
  * @param idOf the platform's id of the item that an address of this shell means
@@ -37,7 +37,7 @@ import org.zephyrmist.core.tool.LinkState;
  */
 public record CheckedShell(
     List<Item> items,
-    List<Unread> unread,
+    List<String> unread,
     List<Lack> lacks,
     List<Arrival> masters,
     Function<String, Optional<String>> idOf,
@@ -92,9 +92,6 @@ public record CheckedShell(
       List<String> blanks,
       Set<ItemKey> banks,
       List<Remark> remarks) {}
-
-  /** Something that cannot be read, with the reason. */
-  public record Unread(String title, String why) {}
 
   /**
    * An item that is not here.

@@ -30,8 +30,8 @@ final class WhatIsThere {
         r.add(Check.BEHIND, master, a.code(), what);
       }
     }
-    for (CheckedShell.Unread u : r.shell.unread()) {
-      r.add(Check.UNREADABLE, Subject.SHELL, u.title(), u.why());
+    if (!r.shell.unread().isEmpty()) { // one line for the shell, whatever it is and how many
+      r.add(Check.UNREADABLE, Subject.SHELL, "", String.join(" ", r.shell.unread()));
     }
     for (CheckedShell.Lack l : r.shell.lacks()) {
       String how = l.removed() ? "It was taken out of the shell." : "It never came.";

@@ -45,11 +45,11 @@ public final class Suspicious {
           Pattern.CASE_INSENSITIVE);
 
   private static final Pattern CERTAIN =
-      Pattern.compile(
-          "[\\s\\[(*]*(?:FIXME\\b|TODO\\b"
-              + "|(?i:(?:note|reminder) to (?:the )?(?:builder|designer|editor|developer)s?\\b)"
-              + "|(?i:(?:builder|designer|developer|editor)(?:['’]s|s['’]?)? notes?\\b)"
-              + "|(?i:for the (?:builder|designer|developer|editor)s?\\s*[:,–-]))");
+      Pattern.compile( // designers and editors may be whom a course teaches
+          "[\\s\\[(*]*(?:FIXME\\b|TODO:"
+              + "|(?i:(?:note|reminder) to (?:the )?(?:course )?builders?\\s*[:,–-])"
+              + "|(?i:builder(?:['’]s|s['’]?)? notes?\\s*[:,–-])"
+              + "|(?i:for the (?:course )?builders?\\s*[:,–-]))");
 
   /** Where the block of a text ends that a note may be. */
   static final Set<String> BLOCKS =

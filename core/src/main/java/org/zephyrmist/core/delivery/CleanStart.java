@@ -57,7 +57,12 @@ public final class CleanStart {
 
   /** By which an item of a shell is named that no master brought. */
   public static ItemKey own(String id) {
-    return ItemKey.of(OWN + id).orElseGet(() -> ItemKey.named(OWN + id));
+    return ItemKey.of(OWN + id).orElseGet(() -> new ItemKey(OWN + ItemKey.named(id).value()));
+  }
+
+  /** Whether an item is named as one that no master brought. */
+  public static boolean isOwn(ItemKey key) {
+    return key.value().startsWith(OWN);
   }
 
   private List<Step> plan(Choices choices, Alongside alongside) {

@@ -64,7 +64,7 @@ class ShellChecksTest {
           .ours("task", Kind.ASSIGNMENT, "Plot", "w1", "<p>Draw.</p>");
 
   private final Map<String, Meant> meant = new HashMap<>();
-  private final List<CheckedShell.Unread> unread = new ArrayList<>();
+  private final List<String> unread = new ArrayList<>();
   private final List<CheckedShell.Lack> lacks = new ArrayList<>();
   private final List<Arrival> masters = new ArrayList<>();
   private final List<CheckedShell.ToolTrouble> tools = new ArrayList<>();
@@ -367,10 +367,11 @@ class ShellChecksTest {
   }
 
   @Test
-  void whatCannotBeReadIsFoundWithItsReason() {
-    unread.add(new CheckedShell.Unread("Quiz 4", "“Quiz 4” cannot be read."));
+  void allThatCannotBeReadOfAShellIsFoundWithItsReasons() {
+    unread.add("“Quiz 4” cannot be read.");
+    unread.add("“Plot” cannot be read.");
     assertThat(found()).extracting(ShellFinding::check).containsExactly(Check.UNREADABLE);
-    assertThat(found()).extracting(ShellFinding::title).containsExactly("Quiz 4");
+    assertThat(found().get(0).evidence()).contains("Quiz 4", "Plot");
   }
 
   @Test

@@ -164,6 +164,16 @@ class EditsTest {
   }
 
   @Test
+  void whatIsSaidToThoseWhomACourseTeachesIsNoNote() {
+    String html =
+        "<p>Designer's notes are due on Monday.</p><p>TODO list of week 3</p>"
+            + "<p>For the designer: bring swatches.</p><p>Builders note the cut list.</p>";
+    ClassShell shell = week().with("p1", a -> a.with(a.wording().withHtml(html)));
+    done(shell, Edit.of(What.STRIP_NOTES, List.of()));
+    assertThat(shell.get("p1").aspects().wording().html()).isEqualTo(html);
+  }
+
+  @Test
   void indentsGoFromTitlesAndTheTextStays() {
     ClassShell shell =
         week()

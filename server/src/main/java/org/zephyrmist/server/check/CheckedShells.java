@@ -210,9 +210,7 @@ class CheckedShells {
     ZoneId zone = days.map(d -> d.calendar().zone()).orElse(clock.getZone());
     return new CheckedShell(
         items,
-        all.unread().getOrDefault(p.id(), List.of()).stream()
-            .map(u -> new CheckedShell.Unread(u.item().isEmpty() ? "The shell" : u.item(), u.why()))
-            .toList(),
+        all.unread().getOrDefault(p.id(), List.of()).stream().map(Looks.Unread::why).toList(),
         lacks(p, kept.items(), ours, held, all),
         arrivals(p.id(), held, all),
         idOf(p, all.addresses().get(p.platform())),

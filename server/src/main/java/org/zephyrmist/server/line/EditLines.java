@@ -27,6 +27,7 @@ import org.zephyrmist.core.content.Visibility;
 import org.zephyrmist.core.content.Wording;
 import org.zephyrmist.core.delivery.Base;
 import org.zephyrmist.core.delivery.Choices;
+import org.zephyrmist.core.delivery.CleanStart;
 import org.zephyrmist.core.delivery.Held;
 import org.zephyrmist.core.delivery.Meant;
 import org.zephyrmist.core.delivery.Parts;
@@ -283,8 +284,10 @@ class EditLines {
   }
 
   /** Whose the items of a line's steps are; the version's master, unless it edits. */
-  static UUID master(Optional<Editing> editing, UUID master, Step s) {
-    return editing.map(e -> e.master(s.key())).orElse(master);
+  static UUID master(Optional<Editing> editing, UUID master, ItemKey key) {
+    return editing
+        .map(e -> e.master(key))
+        .orElseGet(() -> CleanStart.isOwn(key) ? Ours.NOBODY : master);
   }
 
   /** Names what was put back for those that named it before. */

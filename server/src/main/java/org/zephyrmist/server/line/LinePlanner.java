@@ -54,6 +54,7 @@ class LinePlanner {
   private final PlacesForWeeks weeks;
   private final EditLines editLines;
   private final MergedTexts merged;
+  private final Ledger ledger;
 
   LinePlanner(
       PlannedSteps stored,
@@ -70,7 +71,9 @@ class LinePlanner {
       NamedPlaces places,
       PlacesForWeeks weeks,
       EditLines editLines,
-      MergedTexts merged) {
+      MergedTexts merged,
+      Ledger ledger) {
+    this.ledger = ledger;
     this.merged = merged;
     this.editLines = editLines;
     this.weeks = weeks;
@@ -232,13 +235,10 @@ class LinePlanner {
     Set<UUID> ahead = orders.mastersBefore(line);
     List<Held> items = new ArrayList<>();
     List<Held> after = new ArrayList<>();
-    boolean came = settlement.came(line.section(), version.master());
     for (Holding h : reading.holdings()) {
       if (!h.master().equals(version.master())) {
         boolean before = ahead.contains(h.master()) || letters.get(h.master()).compareTo(mine) < 0;
-        if (before || came) {
-          reading.item(h.platformItem()).ifPresent((before ? items : after)::add);
-        }
+        reading.item(h.platformItem()).ifPresent((before ? items : after)::add);
       }
     }
     for (UUID l : orders.before(line)) {
@@ -247,7 +247,8 @@ class LinePlanner {
           .map(Supplied::coming)
           .forEach(items::add);
     }
-    return Supplied.by(items, after, theirs(reading, version.master()));
+    boolean came = !after.isEmpty() && ledger.stand(line.section(), version.master()).isPresent();
+    return Supplied.by(items, came ? after : List.of(), theirs(reading, version.master()));
   }
 
   private static Set<String> theirs(Reading reading, UUID master) {

@@ -45,7 +45,7 @@ record Planned(
 
   /** Whose the item of a step is. */
   UUID master(ItemKey key) {
-    return editing.map(e -> e.master(key)).orElse(version.master());
+    return EditLines.master(editing, version.master(), key);
   }
 
   /** Among what the texts that it writes may name items. */

@@ -71,11 +71,6 @@ class Settlement {
     this.transaction = transaction;
   }
 
-  /** Whether a delivery of a master has come to its end in a section. */
-  boolean came(UUID section, UUID master) {
-    return ledger.stand(section, master).isPresent();
-  }
-
   /**
    * Settles whatever broke off in the section of a line, also of other lines.
    *
@@ -126,7 +121,13 @@ class Settlement {
     Map<ItemKey, Forms.Written> written = forms.of(within, steps);
     List<StoredStep> done =
         resend(
-            mine, of, sent, written, s -> EditLines.master(editing, master, s), editing, gateway);
+            mine,
+            of,
+            sent,
+            written,
+            s -> EditLines.master(editing, master, s.key()),
+            editing,
+            gateway);
     if (done.isEmpty()) {
       return;
     }

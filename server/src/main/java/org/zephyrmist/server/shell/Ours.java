@@ -31,9 +31,11 @@ public final class Ours {
    * @param id the platform's own id of the item
    */
   public void put(UUID master, ItemKey key, String id) {
-    List<Known> all = byId.computeIfAbsent(id, k -> new ArrayList<>(1));
-    all.removeIf(k -> k.master().equals(master));
-    all.add(new Known(master, key));
+    if (!master.equals(NOBODY)) {
+      List<Known> all = byId.computeIfAbsent(id, k -> new ArrayList<>(1));
+      all.removeIf(k -> k.master().equals(master));
+      all.add(new Known(master, key));
+    }
     byMaster.computeIfAbsent(master, m -> new HashMap<>()).put(key, id);
   }
 

@@ -255,8 +255,7 @@ public final class ShellTranslator {
                                         id(master, r.key().value(), complete)
                                             .map(x -> addresses.item(shell, x, r.fragment()))
                                             .orElse(References.NOWHERE)))
-                    .orElseGet(
-                        () -> References.isOurs(a) ? References.NOWHERE : putBack(a, master)));
+                    .orElseGet(() -> References.isOurs(a) ? References.NOWHERE : putBack(a)));
     return Mentions.outcomes(there, key -> id(master, key, complete))
         .withSetup(
             there.subject(),
@@ -264,10 +263,10 @@ public final class ShellTranslator {
   }
 
   /** Where an address of the shell leads now, if its item was put back since. */
-  private String putBack(String address, UUID master) {
+  private String putBack(String address) {
     return addresses
         .asItem(shell, address)
-        .flatMap(i -> again(i.id(), master).map(now -> addresses.item(shell, now, i.fragment())))
+        .flatMap(i -> again(i.id()).map(now -> addresses.item(shell, now, i.fragment())))
         .orElse(address);
   }
 
@@ -282,13 +281,13 @@ public final class ShellTranslator {
   private Optional<String> id(UUID master, String key) {
     Optional<String> here = hereId(key);
     return here.isPresent()
-        ? again(here.get(), master).or(() -> here)
+        ? again(here.get()).or(() -> here)
         : ItemKey.of(key).flatMap(k -> ours.id(master, k));
   }
 
   /** What the platform calls an item now that was removed and put back. */
-  private Optional<String> again(String id, UUID master) {
-    return ours.again(id).or(() -> ours.id(master, CleanStart.own(id)));
+  private Optional<String> again(String id) {
+    return ours.again(id).or(() -> ours.id(Ours.NOBODY, CleanStart.own(id)));
   }
 
   private Place out(Place place, UUID master) {

@@ -1,4 +1,4 @@
-package org.zephyrmist.bench;
+package org.zephyrmist.bench.history;
 
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -12,14 +12,14 @@ import java.util.Set;
  * What must hold of shells after each step of a history, by a model of its own: the words that
  * instructors wrote, what students left, who touched what since when. It knows nothing of plans.
  */
-final class HistoryOracle {
+final class Oracle {
   /** A word that an instructor wrote, and where. */
   private record Own(String word, String item) {}
 
   /** What a delivery did to the words of a shell. */
   private static final class Done {
-    final Map<String, HistoryShell> before = new HashMap<>();
-    final Map<String, HistoryShell> after = new HashMap<>();
+    final Map<String, ShellSeen> before = new HashMap<>();
+    final Map<String, ShellSeen> after = new HashMap<>();
     final Map<String, List<Own>> dropped = new HashMap<>();
     final Map<String, Integer> at = new HashMap<>();
   }
@@ -54,7 +54,7 @@ final class HistoryOracle {
   }
 
   /** The instructor took it out, with all that was said in it. */
-  void deleted(String shell, HistoryShell.Thing item) {
+  void deleted(String shell, ShellSeen.Thing item) {
     touched(shell, item.id());
     words.getOrDefault(shell, Map.of()).values().removeIf(o -> item.says(o.word()));
   }
@@ -80,12 +80,7 @@ final class HistoryOracle {
    * @param mayDrop whether a person's choice says that own words may go
    */
   void delivered(
-      String shell,
-      String of,
-      String back,
-      HistoryShell before,
-      HistoryShell after,
-      boolean mayDrop) {
+      String shell, String of, String back, ShellSeen before, ShellSeen after, boolean mayDrop) {
     Done d = deliveries.computeIfAbsent(of, k -> new Done());
     d.before.put(shell, before);
     d.after.put(shell, after);
@@ -127,7 +122,7 @@ final class HistoryOracle {
   }
 
   /** Taken back at once, with nobody there in between, the shell is as it was. */
-  private void wholeAgain(String shell, String back, Done taken, HistoryShell after) {
+  private void wholeAgain(String shell, String back, Done taken, ShellSeen after) {
     boolean quiet = touchedShell.getOrDefault(shell, 0) < taken.at.get(shell);
     if (!quiet || !latest(shell, back)) {
       return;
@@ -151,11 +146,11 @@ final class HistoryOracle {
     return rest;
   }
 
-  private void students(String shell, HistoryShell after) {
+  private void students(String shell, ShellSeen after) {
     left.getOrDefault(shell, Map.of())
         .forEach(
             (item, n) -> {
-              HistoryShell.Thing t = after.items().get(item);
+              ShellSeen.Thing t = after.items().get(item);
               if (t == null || t.left() < n) {
                 throw new Broken(
                     "what students left is gone from " + shell + ": " + item + " " + t);
@@ -164,11 +159,7 @@ final class HistoryOracle {
   }
 
   /** Own words that stand in an item. */
-  List<String> in(String shell, HistoryShell.Thing item) {
+  List<String> in(String shell, ShellSeen.Thing item) {
     return words.getOrDefault(shell, Map.of()).keySet().stream().filter(item::says).toList();
-  }
-
-  int words() {
-    return words.values().stream().mapToInt(Map::size).sum();
   }
 }

@@ -1,4 +1,4 @@
-package org.zephyrmist.bench;
+package org.zephyrmist.bench.history;
 
 import java.sql.Connection;
 import java.time.Duration;
@@ -8,6 +8,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
+import org.zephyrmist.bench.College;
+import org.zephyrmist.bench.Measuring;
 import org.zephyrmist.stage.Folders;
 import org.zephyrmist.stage.Stage;
 
@@ -15,7 +17,7 @@ import org.zephyrmist.stage.Stage;
  * Random histories against the real server and practice platform, one after the other until the
  * time is over; one that fails is shrunk to the shortest that still does.
  */
-final class Histories {
+public final class Histories {
   private static final int SHELLS = 2;
   private static final int STEPS = 18;
   private static final Duration SHRINKING = Duration.ofMinutes(4);
@@ -23,12 +25,12 @@ final class Histories {
   private final Duration time;
   private final int sections;
   private final Map<String, Integer> counts = new TreeMap<>();
-  private HistoryStage stage;
+  private Scene stage;
   private List<String> ids;
   private int used;
   private int played;
 
-  Histories(long seed, Duration time) {
+  public Histories(long seed, Duration time) {
     this.seed = seed;
     this.time = time;
     this.sections = 80 + (int) time.toSeconds();
@@ -41,10 +43,10 @@ final class Histories {
    * @return what was played, by kind
    * @throws IllegalStateException with the shortest history found that does not hold
    */
-  Map<String, Integer> run() throws Exception {
+  public Map<String, Integer> run() throws Exception {
     try (Stage s = Measuring.stage()) {
       College college = College.found(sections, Folders.fresh("histories"));
-      stage = HistoryStage.of(college, s);
+      stage = Scene.of(college, s);
       try (Connection db = s.connect()) {
         ids = college.sections(db);
       }
@@ -77,12 +79,12 @@ final class Histories {
 
   private Failure play(List<Long> seeds, Map<String, Integer> into) throws Exception {
     List<String> shells = stage.college().shells.subList(used, used + SHELLS);
-    HistoryPlay play = new HistoryPlay(stage, shells, ids.subList(used, used + SHELLS));
+    Play play = new Play(stage, shells, ids.subList(used, used + SHELLS));
     used += SHELLS;
     try {
       play.play(seeds, into);
       return null;
-    } catch (HistoryOracle.Broken e) {
+    } catch (Oracle.Broken e) {
       return new Failure(e.getMessage(), seeds, play.log());
     }
   }

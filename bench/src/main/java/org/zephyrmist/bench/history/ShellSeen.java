@@ -1,4 +1,4 @@
-package org.zephyrmist.bench;
+package org.zephyrmist.bench.history;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -9,7 +9,7 @@ import org.zephyrmist.stage.Practice;
 import tools.jackson.databind.JsonNode;
 
 /** What stands in a shell, by the platform alone. */
-record HistoryShell(Map<String, Thing> items) {
+record ShellSeen(Map<String, Thing> items) {
   /**
    * An item.
    *
@@ -23,7 +23,8 @@ record HistoryShell(Map<String, Thing> items) {
       String rest,
       int left,
       boolean shown,
-      String parent) {
+      String parent,
+      String rank) {
     boolean says(String word) {
       return title.contains(word) || html.contains(word);
     }
@@ -38,7 +39,7 @@ record HistoryShell(Map<String, Thing> items) {
     }
   }
 
-  static HistoryShell read(Practice practice, String shell) {
+  static ShellSeen read(Practice practice, String shell) {
     Map<String, Thing> all = new LinkedHashMap<>();
     for (JsonNode n : practice.items(shell)) {
       JsonNode w = n.path("wording");
@@ -52,9 +53,10 @@ record HistoryShell(Map<String, Thing> items) {
               n.path("grading") + " " + n.path("timing"),
               n.path("submissions").asInt(0) + n.path("posts").asInt(0),
               n.path("visibility").path("shown").asBoolean(true),
-              n.path("parent").asString("")));
+              n.path("parent").asString(""),
+              n.path("rank").asString("")));
     }
-    return new HistoryShell(all);
+    return new ShellSeen(all);
   }
 
   boolean says(String word) {
@@ -65,13 +67,14 @@ record HistoryShell(Map<String, Thing> items) {
     return items.values().stream().filter(Thing::written).toList();
   }
 
-  /** Everything that stands there, whatever it is called; addresses of items are left out. */
+  /** Everything that stands there and where, whatever it is called; addresses are left out. */
   Map<String, Integer> contents() {
     Map<String, Integer> all = new TreeMap<>();
-    items
-        .values()
-        .forEach(
-            i -> all.merge(i.whole().replaceAll("/items/[0-9a-f]+", "/items/x"), 1, Integer::sum));
+    for (Thing i : items.values()) {
+      String in = items.containsKey(i.parent()) ? items.get(i.parent()).title() : "";
+      String what = i.whole().replaceAll("/items/[0-9a-f]+", "/items/x");
+      all.merge(what + " | in " + in + " at " + i.rank(), 1, Integer::sum);
+    }
     return all;
   }
 

@@ -1,21 +1,23 @@
-package org.zephyrmist.bench;
+package org.zephyrmist.bench.history;
 
 import java.sql.Connection;
 import java.sql.SQLException;
+import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.zephyrmist.bench.College;
 import org.zephyrmist.stage.Caller;
 import org.zephyrmist.stage.Practice;
 import org.zephyrmist.stage.Stage;
 
 /** Where histories are played: one server with its practice platform, and who acts there. */
-record HistoryStage(College college, Caller designer, Caller colleague, Stage stage) {
-  private static final java.util.concurrent.atomic.AtomicInteger MADE =
-      new java.util.concurrent.atomic.AtomicInteger();
+record Scene(College college, Caller designer, Caller colleague, Stage stage) {
+  private static final AtomicInteger MADE = new AtomicInteger();
 
-  static HistoryStage of(College college, Stage stage) {
+  static Scene of(College college, Stage stage) {
     Caller colleague = new Caller(Stage.address(0));
     colleague.signIn(College.ADMINISTRATOR, College.PASSWORD);
-    return new HistoryStage(college, college.api, colleague, stage);
+    return new Scene(college, college.api, colleague, stage);
   }
 
   Caller coordinator() {
@@ -34,7 +36,7 @@ record HistoryStage(College college, Caller designer, Caller colleague, Stage st
   String master() {
     String code = "HST-" + MADE.incrementAndGet();
     return designer
-        .post("/api/masters", Map.of("code", code, "title", code, "courses", java.util.List.of()))
+        .post("/api/masters", Map.of("code", code, "title", code, "courses", List.of()))
         .path("id")
         .asString();
   }
