@@ -27,6 +27,7 @@ public final class College {
   public final Caller api;
   public final Practice practice = new Practice();
   public final List<String> shells = new ArrayList<>();
+  public final List<String> byHand = new ArrayList<>();
   String master;
   private int made;
 
@@ -36,6 +37,13 @@ public final class College {
 
   /** The first person, the platform, and so many sections. */
   public static College found(int sections, Path folder) throws IOException {
+    return found(sections, 0, folder);
+  }
+
+  /**
+   * @param byHand so many more sections, whose platform has no interface: {@link #byHand}
+   */
+  public static College found(int sections, int byHand, Path folder) throws IOException {
     Caller api = new Caller(Stage.address(0));
     api.get("/api/ready");
     api.post("/api/first-person", person("Rosalind Ash", ADMINISTRATOR, "ADMINISTRATOR"));
@@ -47,13 +55,28 @@ public final class College {
     for (int from = 0; from < sections; from += 500) {
       c.practice.makeShells(c.shells.subList(from, Math.min(sections, from + 500)));
     }
-    api.roster(Samples.roster(folder, c.shells));
+    for (int i = 1; i <= byHand; i++) {
+      c.byHand.add(String.format("out-%04d", i));
+    }
+    List<String> all = new ArrayList<>(c.shells);
+    all.addAll(c.byHand);
+    api.roster(Samples.roster(folder, all));
+    if (byHand > 0) {
+      c.practice.makeShells(c.byHand.stream().map(College::room).toList());
+      Object south = Map.of("name", "South shells", "campuses", List.of("south"));
+      api.post("/api/platforms/by-packages", south);
+    }
     api.post(
         "/api/platforms",
         Map.of("name", "Practice", "address", Stage.practiceAddress(), "token", "practice-token"));
     api.post("/api/people", person("Ines Vole", COORDINATOR, "COORDINATOR"));
     c.api.signIn(COORDINATOR, PASSWORD);
     return c;
+  }
+
+  /** What its instructor calls the shell of a section whose platform has no interface. */
+  public static String room(String section) {
+    return "room." + section;
   }
 
   private static Map<String, String> person(String name, String email, String role) {
@@ -73,7 +96,7 @@ public final class College {
   }
 
   /** Takes a package in and gives its edition. */
-  String takeIn(Path file) throws IOException {
+  public String takeIn(Path file) throws IOException {
     String intake =
         api.upload("/api/cartridges/intakes?fileName=measured.imscc", file).path("id").asString();
     JsonNode done =
@@ -133,7 +156,7 @@ public final class College {
     return versions.get(versions.size() - 1).path("id").asString();
   }
 
-  String plan(String version, List<String> sections) {
+  public String plan(String version, List<String> sections) {
     String id =
         api.post("/api/deliveries", Map.of("version", version, "sections", sections))
             .path("id")
@@ -175,7 +198,7 @@ public final class College {
     }
   }
 
-  static void pause(long millis) {
+  public static void pause(long millis) {
     try {
       Thread.sleep(millis);
     } catch (InterruptedException e) {

@@ -281,6 +281,43 @@ class EditionIT extends ServerIT {
     assertThat(coordinator.get(merge(master, other)).status()).isEqualTo(422);
   }
 
+  /** Nobody has to say first that the master is built on the second. */
+  @Test
+  void whatWasTakenOfTheSecondEditionDoesNotComeTwiceWithTheThird() throws Exception {
+    sections("lgt-ed8");
+    String cue = "<p>A cue light says stand by in red, and go in green.</p>";
+    String first = edition("Light E8", "maker-number-0008", of("a|Reading: power", POWER));
+    String master = master("E8", first);
+    String second =
+        edition(
+            "Light E8",
+            "maker-number-0008",
+            of("a|Reading: power", POWER + "<p>Second.</p>", "b|Reading: cues", cue));
+    String added =
+        coordinator
+            .get(merge(master, second))
+            .json()
+            .path("changes")
+            .valueStream()
+            .filter(c -> c.path("what").asString().equals("ADD"))
+            .findFirst()
+            .orElseThrow()
+            .path("key")
+            .asString();
+    coordinator.post(merge(master, second) + "/take", "{\"keys\":[\"" + added + "\"]}");
+    String third =
+        edition(
+            "Light E8",
+            "maker-number-0008",
+            of("a|Reading: power", POWER + "<p>Third.</p>", "z|Reading: cues", cue));
+    JsonNode view = coordinator.get(merge(master, third)).json();
+    assertThat(change(view, "Reading: cues").path("what").asString()).isEqualTo("SAME");
+    assertThat(change(view, "Reading: power").path("what").asString()).isEqualTo("TAKE");
+    take(master, third);
+    assertThat(titles(master)).containsExactly("Reading: power", "Reading: cues");
+    assertThat(html(master, "Reading: power")).contains("Third.").doesNotContain("Second.");
+  }
+
   /** Publishers exchange and rename identifiers; the master's keys last through all editions. */
   @Test
   void aThirdEditionFindsItsItemsThoughTheSecondExchangedTheirIdentifiers() throws Exception {

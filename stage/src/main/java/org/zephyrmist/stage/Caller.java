@@ -77,6 +77,21 @@ public final class Caller {
     return send("POST", path, "application/octet-stream", HttpRequest.BodyPublishers.ofFile(file));
   }
 
+  public JsonNode upload(String path, byte[] body) {
+    return send(
+        "POST", path, "application/octet-stream", HttpRequest.BodyPublishers.ofByteArray(body));
+  }
+
+  /** A file that the server gives. */
+  public byte[] bytes(String path) {
+    return got(HttpRequest.newBuilder(URI.create(base + path)).build(), path);
+  }
+
+  /** A page that the server gives. */
+  public String text(String path) {
+    return new String(bytes(path), StandardCharsets.UTF_8);
+  }
+
   /** Looks at a roster and takes it in, whatever it asks. */
   public JsonNode roster(Path file) throws IOException {
     String id = upload("/api/roster", file).path("id").asString();
@@ -95,14 +110,21 @@ public final class Caller {
 
   /** The answer as it comes, packed as browsers ask for it; its length. */
   public int raw(String path) {
-    HttpRequest r =
-        HttpRequest.newBuilder(URI.create(base + path)).header("Accept-Encoding", "gzip").build();
+    return got(
+            HttpRequest.newBuilder(URI.create(base + path))
+                .header("Accept-Encoding", "gzip")
+                .build(),
+            path)
+        .length;
+  }
+
+  private byte[] got(HttpRequest r, String path) {
     try {
       HttpResponse<byte[]> answer = client.send(r, HttpResponse.BodyHandlers.ofByteArray());
       if (answer.statusCode() != 200) {
         throw new Failed(answer.statusCode(), path, null);
       }
-      return answer.body().length;
+      return answer.body();
     } catch (IOException e) {
       throw new Failed(0, path, e);
     } catch (InterruptedException e) {

@@ -1,10 +1,12 @@
 package org.zephyrmist.stage;
 
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -63,6 +65,37 @@ public final class Practice {
     call("POST", path, "application/x-www-form-urlencoded", Caller.form(fields));
   }
 
+  /** What an instructor exports on the page of a shell. */
+  public byte[] exported(String shell) {
+    String path = "/shells/" + shell + "/package";
+    return sent(
+        HttpRequest.newBuilder(URI.create(Stage.practiceAddress() + path)).build(),
+        path,
+        HttpResponse.BodyHandlers.ofByteArray());
+  }
+
+  /** An instructor brings a package in on the page of a shell. */
+  public void bringIn(String shell, byte[] cartridge) {
+    String edge = "edge-of-a-part";
+    ByteArrayOutputStream body = new ByteArrayOutputStream();
+    body.writeBytes(
+        ("--"
+                + edge
+                + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"p.imscc\"\r\n"
+                + "Content-Type: application/zip\r\n\r\n")
+            .getBytes(StandardCharsets.UTF_8));
+    body.writeBytes(cartridge);
+    body.writeBytes(("\r\n--" + edge + "--\r\n").getBytes(StandardCharsets.UTF_8));
+    String path = "/shells/" + shell + "/package";
+    sent(
+        HttpRequest.newBuilder(URI.create(Stage.practiceAddress() + path))
+            .header("Content-Type", "multipart/form-data; boundary=" + edge)
+            .POST(HttpRequest.BodyPublishers.ofByteArray(body.toByteArray()))
+            .build(),
+        path,
+        HttpResponse.BodyHandlers.ofString());
+  }
+
   public String call(String method, String path, String type, String body) {
     HttpRequest.Builder b =
         HttpRequest.newBuilder(URI.create(Stage.practiceAddress() + path))
@@ -75,8 +108,12 @@ public final class Practice {
     if (type != null) {
       b.header("Content-Type", type);
     }
+    return sent(b.build(), path, HttpResponse.BodyHandlers.ofString());
+  }
+
+  private <T> T sent(HttpRequest request, String path, HttpResponse.BodyHandler<T> as) {
     try {
-      HttpResponse<String> r = client.send(b.build(), HttpResponse.BodyHandlers.ofString());
+      HttpResponse<T> r = client.send(request, as);
       if (r.statusCode() >= 400) {
         throw new Caller.Failed(r.statusCode(), path + ": " + r.body(), null);
       }

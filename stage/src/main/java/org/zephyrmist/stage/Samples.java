@@ -94,6 +94,17 @@ public final class Samples {
     return write(folder, "Stage Light", next);
   }
 
+  /** A page of a cartridge. */
+  public record Page(String title, String html) {}
+
+  /** A cartridge of pages alone, by their identifiers. */
+  public static Path pages(Path folder, String title, Map<String, Page> pages) throws IOException {
+    List<Item> all = new ArrayList<>();
+    pages.forEach(
+        (id, p) -> item(all, id, null, all.size(), p.title(), new Content.Page(p.html())));
+    return write(folder, title, all);
+  }
+
   private static Item said(Item i, String html) {
     return new Item(
         i.key(),

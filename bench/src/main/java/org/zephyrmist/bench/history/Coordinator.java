@@ -5,10 +5,17 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import tools.jackson.databind.JsonNode;
 
 /** Deliveries, take backs and changes in all shells. */
 final class Coordinator {
+  /** Which items' own words may go by what a person said or a rule says; by the platform's id. */
+  interface Goes {
+    boolean may(String item);
+  }
+
+  static final Goes NOTHING_GOES = item -> false;
   private final Turn of;
   private final Designers designers;
   private final SomeDecisions decisions;
@@ -78,8 +85,9 @@ final class Coordinator {
             .asString();
     of.stage().college().awaitLeaves(id, "PLANNING");
     boolean dropped = decisions.some(id);
-    boolean mayDrop = dropped || !clash.equals("KEEP_SECTION") || onto.equals("CLEAN");
-    carry(id, null, to, mayDrop);
+    boolean any = dropped || !clash.equals("KEEP_SECTION") || onto.equals("CLEAN");
+    Set<String> fixed = ledger.called(to, designers.fixed());
+    carry(id, null, to, item -> any || fixed.contains(item));
     String told = of.note("delivered", to + " " + choices + (dropped ? ", decided" : ""));
     if (choices.get("arrival").equals("AS_IN_MASTER")
         && choices.get("dates").equals("ALONG")
@@ -91,9 +99,8 @@ final class Coordinator {
     return told;
   }
 
-  /** Confirms it, waits for its end, and looks whether all holds in the of.shells(). */
-  private void carry(String id, String back, List<Integer> to, boolean mayDrop)
-      throws SQLException {
+  /** Confirms it, waits for its end, and looks whether all holds in the shells. */
+  void carry(String id, String back, List<Integer> to, Goes mayGo) throws SQLException {
     Map<Integer, ShellSeen> before = new HashMap<>();
     to.forEach(i -> before.put(i, ShellSeen.read(of.stage().practice(), of.shells().get(i))));
     of.stage().college().confirm(id);
@@ -120,7 +127,7 @@ final class Coordinator {
         continue;
       }
       ShellSeen after = ShellSeen.read(of.stage().practice(), of.shells().get(at));
-      of.oracle().delivered(of.shells().get(at), id, back, before.get(at), after, mayDrop);
+      of.oracle().delivered(of.shells().get(at), id, back, before.get(at), after, mayGo);
       ledger.agrees(at, after);
     }
   }
@@ -163,7 +170,7 @@ final class Coordinator {
     JsonNode d = of.stage().college().awaitLeaves(id, "PLANNING");
     List<Integer> to = new ArrayList<>();
     d.path("lines").forEach(l -> to.add(of.sections().indexOf(l.path("section").asString())));
-    carry(id, back, to, false);
+    carry(id, back, to, NOTHING_GOES);
     return of.note("taken back", "step of " + back.substring(0, 4) + " in " + to);
   }
 
@@ -183,7 +190,7 @@ final class Coordinator {
                 .items()
                 .keySet()
                 .forEach(item -> of.oracle().touched(of.shells().get(i), item)));
-    carry(id, null, to, false);
+    carry(id, null, to, NOTHING_GOES);
     return of.note("changed in all shells", edit.toString());
   }
 }

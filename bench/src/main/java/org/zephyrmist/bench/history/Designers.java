@@ -3,6 +3,8 @@ package org.zephyrmist.bench.history;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.zephyrmist.stage.Caller;
 import tools.jackson.databind.JsonNode;
 
@@ -53,10 +55,27 @@ final class Designers {
         .toList();
   }
 
+  /** Keys of what the newest version says that sections may not change. */
+  Set<String> fixed() {
+    JsonNode master = of.stage().designer().get("/api/masters/" + of.master());
+    return of.stage()
+        .designer()
+        .get(
+            "/api/masters/"
+                + of.master()
+                + "/versions/"
+                + master.path("versions").size()
+                + "/outline")
+        .valueStream()
+        .filter(n -> n.path("rule").asString().equals("FIXED"))
+        .map(n -> n.path("key").asString())
+        .collect(Collectors.toSet());
+  }
+
   String designer() {
     Caller who = of.random().nextBoolean() ? of.stage().designer() : of.stage().colleague();
     List<JsonNode> all = draftItems("PAGE", "ASSIGNMENT", "DISCUSSION");
-    int n = of.random().nextInt(12);
+    int n = of.random().nextInt(13);
     if (n == 0 || all.isEmpty()) {
       String title = "New " + of.step();
       who.post(draft() + "/items", Map.of("kind", "PAGE", "title", title, "html", TEXT));
@@ -78,6 +97,11 @@ final class Designers {
     } else if (n < 7) {
       freeze();
       return of.note("frozen", "");
+    }
+    if (n == 12) {
+      String rule = of.any(List.of("FIXED", "STARTER", "ADAPTABLE"));
+      who.patch(draft() + "/items/" + key, Map.of("rule", rule));
+      return of.note("edit rule", title + " " + rule);
     }
     String html =
         who.get("/api/masters/" + of.master() + "/versions/0/items/" + key).path("html").asString();

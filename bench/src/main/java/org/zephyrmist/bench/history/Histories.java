@@ -28,6 +28,7 @@ public final class Histories {
   private Scene stage;
   private List<String> ids;
   private int used;
+  private int byHand;
   private int played;
 
   public Histories(long seed, Duration time) {
@@ -37,7 +38,23 @@ public final class Histories {
   }
 
   /** What went wrong, and the steps that are left of it. */
-  private record Failure(String what, List<Long> seeds, List<String> log) {}
+  private record Failure(Kind kind, String what, List<Long> seeds, List<String> log) {}
+
+  /** What is played, in turns. */
+  private enum Kind {
+    SHELLS,
+    EDITIONS,
+    BY_HAND;
+
+    /** Of the history with this number. */
+    static Kind of(int history) {
+      return switch (history % 5) {
+        case 2 -> EDITIONS;
+        case 4 -> BY_HAND;
+        default -> SHELLS;
+      };
+    }
+  }
 
   /**
    * @return what was played, by kind
@@ -45,19 +62,19 @@ public final class Histories {
    */
   public Map<String, Integer> run() throws Exception {
     try (Stage s = Measuring.stage()) {
-      College college = College.found(sections, Folders.fresh("histories"));
+      College college = College.found(sections, sections / 2, Folders.fresh("histories"));
       stage = Scene.of(college, s);
       try (Connection db = s.connect()) {
         ids = college.sections(db);
       }
       Random random = new Random(seed);
       Instant end = Instant.now().plus(time);
-      while (Instant.now().isBefore(end) && used + SHELLS <= sections) {
+      while (Instant.now().isBefore(end) && left()) {
         List<Long> seeds = new ArrayList<>();
         for (int i = 0; i < STEPS; i++) {
           seeds.add(random.nextLong());
         }
-        Failure f = play(seeds, counts);
+        Failure f = play(Kind.of(played), seeds, counts);
         played++;
         if (f != null) {
           f = shrunk(f);
@@ -77,15 +94,36 @@ public final class Histories {
     return counts;
   }
 
-  private Failure play(List<Long> seeds, Map<String, Integer> into) throws Exception {
-    List<String> shells = stage.college().shells.subList(used, used + SHELLS);
-    Play play = new Play(stage, shells, ids.subList(used, used + SHELLS));
-    used += SHELLS;
+  private Failure play(Kind kind, List<Long> seeds, Map<String, Integer> into) throws Exception {
+    History history = history(kind);
     try {
-      play.play(seeds, into);
+      history.play(seeds, into);
       return null;
     } catch (Oracle.Broken e) {
-      return new Failure(e.getMessage(), seeds, play.log());
+      return new Failure(kind, e.getMessage(), seeds, history.log());
+    }
+  }
+
+  private boolean left() {
+    return used + SHELLS <= sections && byHand < stage.college().byHand.size();
+  }
+
+  private History history(Kind kind) throws Exception {
+    switch (kind) {
+      case EDITIONS:
+        return new EditionPlay(stage);
+      case BY_HAND:
+        byHand++;
+        return new HandPlay(
+            stage,
+            stage.college().byHand.get(byHand - 1),
+            ids.get(stage.college().shells.size() + byHand - 1));
+      default:
+        used += SHELLS;
+        return new Play(
+            stage,
+            stage.college().shells.subList(used - SHELLS, used),
+            ids.subList(used - SHELLS, used));
     }
   }
 
@@ -94,10 +132,10 @@ public final class Histories {
     Instant end = Instant.now().plus(SHRINKING);
     Failure least = f;
     int at = least.seeds().size() - 1;
-    while (at >= 0 && Instant.now().isBefore(end) && used + SHELLS <= sections) {
+    while (at >= 0 && Instant.now().isBefore(end) && left()) {
       List<Long> fewer = new ArrayList<>(least.seeds());
       fewer.remove(at);
-      Failure still = play(fewer, new TreeMap<>());
+      Failure still = play(f.kind(), fewer, new TreeMap<>());
       if (still != null) {
         least = still;
       }

@@ -3,6 +3,9 @@ package org.zephyrmist.bench.history;
 import java.sql.Connection;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
 
 /** The ledger beside what the platform shows. */
 final class LedgerSays {
@@ -10,6 +13,26 @@ final class LedgerSays {
 
   LedgerSays(Turn of) {
     this.of = of;
+  }
+
+  /** What the platform calls items of the master in some shells. */
+  Set<String> called(List<Integer> shells, Set<String> keys) throws SQLException {
+    Set<String> ids = new HashSet<>();
+    try (Connection db = of.stage().connect();
+        var q =
+            db.prepareStatement(
+                "select platform_item from holding where section_id = any(?::uuid[])"
+                    + " and item_key = any(?)")) {
+      q.setArray(
+          1, db.createArrayOf("text", shells.stream().map(i -> of.sections().get(i)).toArray()));
+      q.setArray(2, db.createArrayOf("text", keys.toArray()));
+      try (ResultSet r = q.executeQuery()) {
+        while (r.next()) {
+          ids.add(r.getString(1));
+        }
+      }
+    }
+    return ids;
   }
 
   /** The ledger says of each item what the platform shows. */

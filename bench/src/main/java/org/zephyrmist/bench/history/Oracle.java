@@ -77,10 +77,15 @@ final class Oracle {
    *
    * @param of the delivery that it was
    * @param back the one that it takes back; null if none
-   * @param mayDrop whether a person's choice says that own words may go
+   * @param mayGo whose own words may go, by a person's choice or a rule
    */
   void delivered(
-      String shell, String of, String back, ShellSeen before, ShellSeen after, boolean mayDrop) {
+      String shell,
+      String of,
+      String back,
+      ShellSeen before,
+      ShellSeen after,
+      Coordinator.Goes mayGo) {
     Done d = deliveries.computeIfAbsent(of, k -> new Done());
     d.before.put(shell, before);
     d.after.put(shell, after);
@@ -104,7 +109,7 @@ final class Oracle {
     for (Own o : List.copyOf(words.getOrDefault(shell, Map.of()).values())) {
       if (!after.says(o.word())) {
         boolean restoredByIt = taken != null && !taken.before.get(shell).says(o.word());
-        if (!mayDrop && !restoredByIt) {
+        if (!mayGo.may(o.item()) && !restoredByIt) {
           throw new Broken("the instructor's word " + o.word() + " is lost in " + shell);
         }
         words.get(shell).remove(o.word());

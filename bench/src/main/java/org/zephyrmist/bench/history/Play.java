@@ -1,72 +1,54 @@
 package org.zephyrmist.bench.history;
 
-import java.sql.SQLException;
 import java.util.List;
 import java.util.Map;
-import org.zephyrmist.stage.Caller;
 
 /**
- * One history: a master of its own and some shells, in which instructors, students, two designers
- * and a coordinator do what chance says.
+ * A master of its own and two shells, the second in the term after: instructors, students, two
+ * designers and a coordinator do what chance says.
  */
-final class Play {
+final class Play implements History {
   private final Turn of;
   private final InShells shells;
   private final Designers designers;
   private final Coordinator coordinator;
+  private final NextTerm nextTerm;
 
   Play(Scene stage, List<String> shells, List<String> sections) {
     of = new Turn(stage, shells, sections);
     this.shells = new InShells(of);
     designers = new Designers(of);
     coordinator = new Coordinator(of, designers);
+    nextTerm = new NextTerm(of, coordinator);
     designers.items();
     designers.freeze();
   }
 
-  /** What was done, a line for each step. */
-  List<String> log() {
+  @Override
+  public List<String> log() {
     return of.log();
   }
 
-  /**
-   * Plays steps by their seeds.
-   *
-   * @throws Oracle.Broken if something does not hold
-   */
-  void play(List<Long> seeds, Map<String, Integer> counts) throws SQLException {
-    for (long seed : seeds) {
-      of.next(seed);
-      String did;
-      try {
-        did = something();
-      } catch (Caller.Failed e) {
-        if (e.status >= 500 || e.status == 0) {
-          throw new Oracle.Broken("the server answers " + e.status + ": " + e.getMessage());
-        }
-        did = "refused";
-        of.log().add(of.step() + " refused: " + e.getMessage());
-        if (Boolean.getBoolean("histories.told")) {
-          System.out.println(of.log().get(of.log().size() - 1));
-        }
-      }
-      counts.merge(did, 1, Integer::sum);
-    }
+  @Override
+  public void play(List<Long> seeds, Map<String, Integer> counts) throws Exception {
+    Steps.play(of, seeds, counts, this::something);
     designers.draftEnds();
   }
 
-  private String something() throws SQLException {
+  private String something() throws Exception {
     int n = of.random().nextInt(100);
-    if (n < 34) {
+    if (n < 33) {
       return shells.instructor(of.random().nextInt(of.shells().size()));
-    } else if (n < 42) {
+    } else if (n < 40) {
       return shells.student(of.random().nextInt(of.shells().size()));
-    } else if (n < 60) {
+    } else if (n < 58) {
       return designers.designer();
-    } else if (n < 86) {
+    } else if (n < 82) {
       return coordinator.deliver();
-    } else if (n < 97) {
+    } else if (n < 93) {
       return coordinator.takeBack();
+    } else if (n < 97) {
+      return nextTerm.bringForward();
     }
     return coordinator.editAll();
   }

@@ -2,6 +2,7 @@ package org.zephyrmist.bench.history;
 
 import java.sql.Connection;
 import java.sql.SQLException;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -34,10 +35,17 @@ record Scene(College college, Caller designer, Caller colleague, Stage stage) {
 
   /** A master without items. */
   String master() {
+    return made(new HashMap<>());
+  }
+
+  /** A master that is built on an edition. */
+  String master(String edition) {
+    return made(new HashMap<>(Map.of("edition", edition)));
+  }
+
+  private String made(Map<String, Object> of) {
     String code = "HST-" + MADE.incrementAndGet();
-    return designer
-        .post("/api/masters", Map.of("code", code, "title", code, "courses", List.of()))
-        .path("id")
-        .asString();
+    of.putAll(Map.of("code", code, "title", code, "courses", List.of()));
+    return designer.post("/api/masters", of).path("id").asString();
   }
 }

@@ -59,6 +59,13 @@ record ShellSeen(Map<String, Thing> items) {
     return new ShellSeen(all);
   }
 
+  /** Platforms make the modules of packages a second time. */
+  ShellSeen withoutModules() {
+    Map<String, Thing> all = new LinkedHashMap<>(items);
+    all.values().removeIf(i -> i.kind().equals("MODULE"));
+    return new ShellSeen(all);
+  }
+
   boolean says(String word) {
     return items.values().stream().anyMatch(i -> i.says(word));
   }

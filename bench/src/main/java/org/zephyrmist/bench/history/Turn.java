@@ -25,6 +25,14 @@ final class Turn {
     this.master = stage.master();
   }
 
+  /** With a master of an edition, and no shells. */
+  Turn(Scene stage, String edition) {
+    this.stage = stage;
+    this.shells = List.of();
+    this.sections = List.of();
+    this.master = stage.master(edition);
+  }
+
   /** The next step, with a seed of its own: left out, it changes no other. */
   void next(long seed) {
     random = new Random(seed);

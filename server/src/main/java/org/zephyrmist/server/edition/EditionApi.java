@@ -31,7 +31,6 @@ import org.zephyrmist.core.edition.Taking;
 import org.zephyrmist.core.merge.Runs;
 import org.zephyrmist.server.content.ItemView;
 import org.zephyrmist.server.content.Previews;
-import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.master.Masters;
 import org.zephyrmist.server.people.SignedIn;
 
@@ -47,7 +46,6 @@ class EditionApi {
   private final Pairings pairings;
   private final TakeEdition take;
   private final Sides sides;
-  private final Lineages lineages;
 
   EditionApi(
       Masters masters,
@@ -56,7 +54,6 @@ class EditionApi {
       TakeEdition take,
       Sides sides,
       Lineages lineages) {
-    this.lineages = lineages;
     this.masters = masters;
     this.merging = merging;
     this.pairings = pairings;
@@ -183,11 +180,11 @@ class EditionApi {
       @PathVariable String key,
       @RequestBody Became became,
       @AuthenticationPrincipal SignedIn who) {
-    MasterRecord master = masters.get(id, who);
+    Merging.Base base = merging.base(masters.get(id, who), edition);
     pairings.decide(
-        merging.older(master, edition),
+        base.edition(),
         edition,
-        lineages.of(master.getId()).inEdition(Previews.key(key)),
+        base.lineage().inEdition(Previews.key(key)),
         Optional.ofNullable(became.newer()).map(Previews::key),
         who);
   }
@@ -198,11 +195,8 @@ class EditionApi {
       @PathVariable UUID edition,
       @PathVariable String key,
       @AuthenticationPrincipal SignedIn who) {
-    MasterRecord master = masters.get(id, who);
-    pairings.forget(
-        merging.older(master, edition),
-        edition,
-        lineages.of(master.getId()).inEdition(Previews.key(key)));
+    Merging.Base base = merging.base(masters.get(id, who), edition);
+    pairings.forget(base.edition(), edition, base.lineage().inEdition(Previews.key(key)));
   }
 
   /** Takes changes into the draft; without keys all, of clashes those that are decided. */

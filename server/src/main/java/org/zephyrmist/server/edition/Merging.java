@@ -13,8 +13,10 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
+import org.zephyrmist.core.content.AppliesTo;
 import org.zephyrmist.core.content.Aspect;
 import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Aspects;
@@ -22,6 +24,7 @@ import org.zephyrmist.core.content.Fingerprints;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Mentions;
+import org.zephyrmist.core.content.Place;
 import org.zephyrmist.core.edition.Brought;
 import org.zephyrmist.core.edition.EditionMerge;
 import org.zephyrmist.core.edition.Keys;
@@ -54,18 +57,14 @@ class Merging {
   /**
    * All that a merge looks at.
    *
-   * @param olderRaw the older edition as it is kept
-   * @param brought whether older is what was last brought of several editions, else of the older
-   * @param older in the keys of the master
+   * @param base which it is merged against
+   * @param older the same in the keys of the master
    * @param raw the newer edition as it is kept
    * @param newer the same with its references in the keys of the master
    */
   record State(
-      UUID olderId,
+      Base base,
       UUID newerId,
-      Lineage lineage,
-      Tree olderRaw,
-      boolean brought,
       Tree older,
       Tree raw,
       Tree newer,
@@ -73,50 +72,90 @@ class Merging {
       Pairing pairing,
       Keys keys,
       EditionMerge merge) {
+    UUID olderId() {
+      return base.edition();
+    }
+
     /** The key in the older edition of an item of it. */
     ItemKey olderKey(ItemKey inMaster) {
-      return lineage.inEdition(inMaster);
+      return base.lineage().inEdition(inMaster);
     }
   }
 
-  /** The edition that a master is built on, if the other is a newer one of the same cartridge. */
-  UUID older(MasterRecord master, UUID newerId) {
-    UUID olderId = master.getEditionId();
-    if (olderId == null) {
+  /**
+   * What a master has of its cartridge.
+   *
+   * @param raw the edition as it is kept
+   * @param brought what was last brought of several editions, in the keys of the master; none: all
+   *     of the one
+   * @param unkept items of what was brought that are not kept yet
+   */
+  record Base(
+      UUID edition, Lineage lineage, Tree raw, Optional<Tree> brought, Map<ItemKey, Item> unkept) {}
+
+  /**
+   * What is merged against a newer edition. Where something was taken of another one on which the
+   * master is not built yet, it counts as built on that: what was not taken of it stays open.
+   *
+   * @throws Refusal if the other is no newer edition of the master's cartridge
+   */
+  Base base(MasterRecord master, UUID newerId) {
+    Base built = built(master, newerId);
+    UUID taking = master.getTakingEditionId();
+    if (taking == null
+        || taking.equals(newerId)
+        || !cartridge(taking).equals(cartridge(built.edition()))) {
+      return built;
+    }
+    State s = of(master, built, taking);
+    List<Item> items = brought(s);
+    Map<ItemKey, Item> unkept = new HashMap<>();
+    items.forEach(i -> unkept.put(i.key(), i));
+    Tree brought = Tree.of(items.stream().map(i -> Node.of(i, AppliesTo.EVERY_SECTION)).toList());
+    return new Base(
+        taking, Lineage.after(s.raw(), s.keys()), s.raw(), Optional.of(brought), unkept);
+  }
+
+  private Base built(MasterRecord master, UUID newerId) {
+    UUID edition = master.getEditionId();
+    if (edition == null) {
       throw Refusal.bad(
           "This master was not built on a cartridge.",
           "Take single items over from the cartridge instead.");
     }
-    if (olderId.equals(newerId)) {
+    if (edition.equals(newerId)) {
       throw Refusal.bad("This master is built on that edition already.", "Choose another edition.");
     }
-    if (!cartridge(olderId).equals(cartridge(newerId))) {
+    if (!cartridge(edition).equals(cartridge(newerId))) {
       throw Refusal.bad(
           "That is no edition of the cartridge that this master was built on.",
           "Take single items over from it instead.");
     }
-    return olderId;
+    return new Base(
+        edition,
+        lineages.of(master.getId()),
+        pairings.tree(edition),
+        Optional.ofNullable(master.getBroughtTreeId()).map(trees::tree),
+        Map.of());
   }
 
   State of(MasterRecord master, UUID newerId) {
-    UUID olderId = older(master, newerId);
-    Lineage lineage = lineages.of(master.getId());
-    Tree olderRaw = pairings.tree(olderId);
-    Optional<Tree> brought = Optional.ofNullable(master.getBroughtTreeId()).map(trees::tree);
-    Tree older = brought.orElseGet(() -> lineage.of(renamed(olderRaw, lineage::of)));
+    return of(master, base(master, newerId), newerId);
+  }
+
+  private State of(MasterRecord master, Base base, UUID newerId) {
+    Lineage lineage = base.lineage();
+    Tree older = base.brought().orElseGet(() -> lineage.of(renamed(base.raw(), lineage::of)));
     Tree newer = pairings.tree(newerId);
     Tree draft = trees.tree(master.getDraftTreeId());
-    Pairing pairing = lineage.of(pairings.of(olderId, newerId));
-    pairing = brought.isPresent() ? Brought.pairing(pairing, older) : pairing;
+    Pairing pairing = lineage.of(pairings.of(base.edition(), newerId));
+    pairing = base.brought().isPresent() ? Brought.pairing(pairing, older) : pairing;
     Set<ItemKey> taken = taken(master.getDraftTreeId(), newerId);
     Keys keys = Keys.of(older, newer, draft, pairing, taken, newerId.toString());
     Tree translated = renamed(newer, keys::of);
     return new State(
-        olderId,
+        base,
         newerId,
-        lineage,
-        olderRaw,
-        brought.isPresent(),
         older,
         newer,
         translated,
@@ -127,18 +166,48 @@ class Merging {
             older, translated, draft, pairing, keys, settled.of(master.getId(), newerId)));
   }
 
+  /** What would be brought of an edition: what was not taken stays open, by aspect. */
+  List<Item> brought(State s) {
+    List<Brought.Part> parts =
+        Brought.after(s.merge(), s.older(), s.newer(), s.master(), s.keys()).parts();
+    Map<ItemKey, Item> newer = items(s.raw(), parts.stream().flatMap(p -> p.newer().stream()));
+    Map<ItemKey, Item> before =
+        older(s, parts.stream().filter(p -> !p.before().isEmpty()).map(Brought.Part::key).toList());
+    List<Item> all = new ArrayList<>();
+    for (Brought.Part p : parts) {
+      Optional<Item> was = Optional.ofNullable(before.get(p.key()));
+      Item is = p.newer().map(k -> renamed(newer.get(k), s.keys()::of)).orElseGet(was::orElseThrow);
+      Map<Aspect, String> forms = new HashMap<>(AspectForms.of(is));
+      was.ifPresent(w -> p.before().forEach(a -> forms.put(a, AspectForms.of(w).get(a))));
+      all.add(
+          AspectForms.item(p.key(), is.kind(), is.rule(), forms)
+              .withPlace(new Place(p.parent().map(ItemKey::value), p.rank())));
+    }
+    return all;
+  }
+
+  /** Items of a tree as they are kept. */
+  Map<ItemKey, Item> items(Tree tree, Stream<ItemKey> keys) {
+    Map<ItemKey, Item> all = new HashMap<>();
+    trees.items(keys.flatMap(k -> tree.get(k).stream()).toList()).forEach(i -> all.put(i.key(), i));
+    return all;
+  }
+
   /** Items as they were last brought, by their keys in the master, naming others by these. */
   Map<ItemKey, Item> older(State s, Collection<ItemKey> keys) {
-    Map<ItemKey, Item> all = new HashMap<>();
-    if (s.brought()) {
-      trees
-          .items(keys.stream().flatMap(k -> s.older().get(k).stream()).toList())
-          .forEach(i -> all.put(i.key(), i));
+    Base base = s.base();
+    if (!base.unkept().isEmpty()) {
+      Map<ItemKey, Item> all = new HashMap<>(base.unkept());
+      all.keySet().retainAll(keys);
       return all;
     }
-    trees
-        .items(keys.stream().flatMap(k -> s.olderRaw().get(s.olderKey(k)).stream()).toList())
-        .forEach(i -> all.put(s.lineage().of(i.key()), renamed(i, s.lineage()::of)));
+    if (base.brought().isPresent()) {
+      return items(s.older(), keys.stream());
+    }
+    Map<ItemKey, Item> all = new HashMap<>();
+    items(base.raw(), keys.stream().map(s::olderKey))
+        .values()
+        .forEach(i -> all.put(base.lineage().of(i.key()), renamed(i, base.lineage()::of)));
     return all;
   }
 

@@ -20,14 +20,10 @@ import org.zephyrmist.core.content.AspectForms;
 import org.zephyrmist.core.content.Aspects;
 import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
-import org.zephyrmist.core.content.Place;
-import org.zephyrmist.core.edition.Brought;
 import org.zephyrmist.core.edition.EditionMerge;
 import org.zephyrmist.core.edition.Lineage;
 import org.zephyrmist.core.edition.Taking;
 import org.zephyrmist.core.merge.TextMerge;
-import org.zephyrmist.core.tree.Node;
-import org.zephyrmist.core.tree.Tree;
 import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.master.DraftEdits;
@@ -79,6 +75,10 @@ class TakeEdition {
   @Transactional
   public Done take(MasterRecord master, UUID newer, Wanted wanted, SignedIn who) {
     edits.begin(master);
+    UUID other = merging.base(master, newer).edition();
+    if (!other.equals(master.getEditionId())) {
+      finish(master, other, who);
+    }
     Merging.State s = merging.of(master, newer);
     Set<ItemKey> chosen = chosen(s.merge(), wanted);
     Taking taking = Taking.of(s.merge(), s.newer(), s.master(), s.keys(), chosen, wanted.sides());
@@ -90,6 +90,7 @@ class TakeEdition {
     UUID tree = master.getDraftTreeId();
     String edition = edition(newer);
     if (!touched.isEmpty()) {
+      taking(master, newer);
       edits.step(
           master,
           touched,
@@ -116,30 +117,12 @@ class TakeEdition {
     return new Done(touched.size(), left(master, newer));
   }
 
-  /** What was not taken stays open, by aspect, as it was brought before. */
-  private UUID brought(Merging.State s) {
-    List<Brought.Part> parts =
-        Brought.after(s.merge(), s.older(), s.newer(), s.master(), s.keys()).parts();
-    Map<ItemKey, Item> newer = items(s.raw(), parts.stream().flatMap(p -> p.newer().stream()));
-    Map<ItemKey, Item> before =
-        merging.older(
-            s, parts.stream().filter(p -> !p.before().isEmpty()).map(Brought.Part::key).toList());
-    List<Item> all = new ArrayList<>();
-    for (Brought.Part p : parts) {
-      Optional<Item> was = Optional.ofNullable(before.get(p.key()));
-      Item is =
-          p.newer()
-              .map(k -> Merging.renamed(newer.get(k), s.keys()::of))
-              .orElseGet(was::orElseThrow);
-      Map<Aspect, String> forms = new HashMap<>(AspectForms.of(is));
-      was.ifPresent(w -> p.before().forEach(a -> forms.put(a, AspectForms.of(w).get(a))));
-      all.add(
-          AspectForms.item(p.key(), is.kind(), is.rule(), forms)
-              .withPlace(new Place(p.parent().map(ItemKey::value), p.rank())));
-    }
-    UUID tree = trees.create();
-    trees.put(tree, all);
-    return tree;
+  private void taking(MasterRecord master, UUID edition) {
+    db.update(MASTER)
+        .set(MASTER.TAKING_EDITION_ID, edition)
+        .where(MASTER.ID.eq(master.getId()))
+        .execute();
+    master.setTakingEditionId(edition);
   }
 
   /** From now on the master is built on the newer edition; what was not taken stays open. */
@@ -147,16 +130,20 @@ class TakeEdition {
   public void finish(MasterRecord master, UUID newer, SignedIn who) {
     edits.begin(master);
     Merging.State s = merging.of(master, newer);
-    UUID brought = brought(s);
+    Optional<UUID> before = Optional.ofNullable(master.getBroughtTreeId());
+    UUID brought = trees.create();
+    trees.put(brought, merging.brought(s));
     lineages.put(master.getId(), Lineage.after(s.raw(), s.keys()));
     db.update(MASTER)
         .set(MASTER.EDITION_ID, newer)
         .set(MASTER.BROUGHT_TREE_ID, brought)
+        .setNull(MASTER.TAKING_EDITION_ID)
         .where(MASTER.ID.eq(master.getId()))
         .execute();
-    if (s.brought()) {
-      db.deleteFrom(TREE).where(TREE.ID.eq(master.getBroughtTreeId())).execute();
-    }
+    before.ifPresent(b -> db.deleteFrom(TREE).where(TREE.ID.eq(b)).execute());
+    master.setEditionId(newer);
+    master.setBroughtTreeId(brought);
+    master.setTakingEditionId(null);
     events.add(
         who.id(),
         "built on",
@@ -192,8 +179,10 @@ class TakeEdition {
   }
 
   private List<Item> puts(Merging.State s, Taking taking, Map<ItemKey, String> texts) {
-    Map<ItemKey, Item> newer = items(s.raw(), taking.puts().stream().map(Taking.Put::newer));
-    Map<ItemKey, Item> ours = items(s.master(), taking.puts().stream().map(Taking.Put::key));
+    Map<ItemKey, Item> newer =
+        merging.items(s.raw(), taking.puts().stream().map(Taking.Put::newer));
+    Map<ItemKey, Item> ours =
+        merging.items(s.master(), taking.puts().stream().map(Taking.Put::key));
     Map<ItemKey, Item> older =
         merging.older(s, taking.puts().stream().map(Taking.Put::key).toList());
     List<Item> all = new ArrayList<>();
@@ -219,13 +208,6 @@ class TakeEdition {
       }
       all.add(p.place().map(put::withPlace).orElse(put));
     }
-    return all;
-  }
-
-  private Map<ItemKey, Item> items(Tree tree, java.util.stream.Stream<ItemKey> keys) {
-    List<Node> nodes = keys.flatMap(k -> tree.get(k).stream()).toList();
-    Map<ItemKey, Item> all = new HashMap<>();
-    trees.items(nodes).forEach(i -> all.put(i.key(), i));
     return all;
   }
 

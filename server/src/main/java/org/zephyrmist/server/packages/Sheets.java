@@ -50,6 +50,12 @@ class Sheets {
         body,
         "These are there and come once more; take the older one of each away afterwards",
         change.changed());
+    if (!change.changed().isEmpty()) {
+      body.appendElement("p")
+          .text(
+              "Where students have left something on the older one, keep that, and take the one"
+                  + " that came away: what it says can be copied over by hand.");
+    }
     list(body, "Take these out by hand", change.removed());
     list(body, "No package can say this; do it by hand", change.byHand());
     links(body, change.items());
