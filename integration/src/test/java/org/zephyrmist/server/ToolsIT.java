@@ -440,6 +440,33 @@ class ToolsIT extends ToolsStage {
     assertThat(state(to.get(1), host)).isEqualTo("WORKS WORKS");
     aTestThatIsAskedForWhileOneIsUnderWayComesAfterIt(host, to.get(0));
     oneLinkIsTestedAlone(host, to);
+    aTestMeetsWhatStandsInTheShellWhileTheToolTakesTwoSecrets(host, c, to);
+  }
+
+  private void aTestMeetsWhatStandsInTheShellWhileTheToolTakesTwoSecrets(
+      String host, UUID connection, List<UUID> to) throws Exception {
+    String exchanged =
+        connection(
+                "Earshot",
+                host,
+                "KEY_AND_SECRET",
+                "\"CREDENTIALS\",\"PAIRING\"",
+                ",\"key\":\"n-{section}\",\"secret\":\"another\",\"bothUntil\":\"2099-01-01\"")
+            .replace("BY_ANSWER", "BY_CREDENTIALS");
+    String path = "/api/tools/connections/" + connection;
+    assertThat(administrator.put(path, exchanged).status()).isLessThan(300);
+    await(() -> db.fetchCount(org.zephyrmist.server.db.Tables.TOOL_WRITE), n -> n == 0);
+    db.execute(
+        "update section_tool set generation = generation - 1 where section_id = ?", to.get(1));
+    test(host, to.subList(0, 2));
+    assertThat(state(to.get(0), host)).as("the new key").isEqualTo("NOT_CONNECTED REFUSED");
+    assertThat(state(to.get(1), host)).as("the key before").isEqualTo("WORKS WORKS");
+    assertThat(administrator.get("/api/tools/connections").text()).doesNotContain("k-{section}");
+    assertThat(administrator.put(path, exchanged.replace("\"2099-01-01\"", "null")).status())
+        .isLessThan(300);
+    assertThat(db.fetch("select 1 from tool_connection where secret_before is not null"))
+        .as("is kept no longer than the tool takes it")
+        .isEmpty();
   }
 
   private void oneLinkIsTestedAlone(String host, List<UUID> to) {

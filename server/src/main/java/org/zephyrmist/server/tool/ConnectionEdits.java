@@ -93,10 +93,18 @@ public class ConnectionEdits {
     Set<String> hosts = checks.hosts(id, e, r.getSecret() != null);
     boolean secret = e.secret() != null && !e.secret().isEmpty();
     String before = written(r);
+    String key = r.getConsumerKey();
+    byte[] signs = r.getSecret();
     fill(r, e, who);
     boolean other = secret || !before.equals(written(r));
     if (other) {
       r.setGeneration(r.getGeneration() + 1);
+      r.setKeyBefore(key);
+      r.setSecretBefore(signs);
+    }
+    if (r.getBothUntil() == null || r.getSecret() == null) {
+      r.setKeyBefore(null);
+      r.setSecretBefore(null);
     }
     r.update();
     if (r.getSecret() == null && r.getLogin().isEmpty()) { // nothing is left to be written

@@ -120,13 +120,13 @@ class LaunchTests implements Job {
         sections.where(SECTION.ID.in(wanted.stream().map(w -> w.getSectionId()).toList()));
     Map<String, KnownConnection> known = new HashMap<>();
     connections.all().forEach(c -> known.put(c.connection().id(), c));
-    Map<UUID, String> secrets = new HashMap<>();
+    Map<String, Optional<Signer>> secrets = new HashMap<>();
     Map<String, Link> any = new HashMap<>();
     wanted.forEach(w -> any.computeIfAbsent(w.getHost(), links::any));
     for (ToolHosts.Cell c : hosts.of(at).cells()) {
       if (asked.containsKey(c.section().id() + c.host()) && TestRounds.testable(c)) {
         KnownConnection k = known.get(c.state().connection().orElseThrow().id());
-        Optional<Signer> signer = signer(k, c.section(), secrets);
+        Optional<Signer> signer = signer(k, c, secrets);
         under.put(
             c.section().id() + c.host(),
             CompletableFuture.supplyAsync(
@@ -158,7 +158,7 @@ class LaunchTests implements Job {
             .filter(x -> x.connection().id().equals(id.toString()))
             .findFirst()
             .orElseThrow();
-    Optional<Signer> signer = signer(k, c.section(), new HashMap<>());
+    Optional<Signer> signer = signer(k, c, new HashMap<>());
     List<Tested> done = both(c, link, k, signer, new SilentTools(1));
     Map<String, UUID> asked = Map.of(c.section().id() + c.host(), person);
     transaction.executeWithoutResult(t -> keep(done, asked, UUID.randomUUID()));
@@ -176,13 +176,23 @@ class LaunchTests implements Job {
         .execute();
   }
 
-  private Optional<Signer> signer(KnownConnection k, ToolSection s, Map<UUID, String> secrets) {
+  /** What stands in the shell, though its connection may have another secret by now. */
+  private Optional<Signer> signer(
+      KnownConnection k, ToolHosts.Cell c, Map<String, Optional<Signer>> known) {
     if (k.connection().way() == Way.OPEN) {
       return Optional.empty();
     }
-    String secret =
-        secrets.computeIfAbsent(UUID.fromString(k.connection().id()), connections::secret);
-    return Optional.of(Signer.of(k, secret, s));
+    UUID id = UUID.fromString(k.connection().id());
+    return known
+        .computeIfAbsent(
+            id + " " + c.older(),
+            x ->
+                (c.older() ? connections.before(id) : Optional.<Signer>empty())
+                    .or(
+                        () ->
+                            Optional.of(
+                                new Signer(k.key(), connections.secret(id), k.registration()))))
+        .map(s -> s.in(c.section()));
   }
 
   /** As a student only where an instructor gets in: else it says nothing new. */

@@ -53,6 +53,16 @@ class TellExpiry implements Job {
         .toList();
   }
 
+  /** A secret that no tool takes any more is not kept. */
+  @Override
+  public void sweep() {
+    db.update(TOOL_CONNECTION)
+        .setNull(TOOL_CONNECTION.KEY_BEFORE)
+        .setNull(TOOL_CONNECTION.SECRET_BEFORE)
+        .where(TOOL_CONNECTION.BOTH_UNTIL.lt(LocalDate.now(clock)))
+        .execute();
+  }
+
   /** Not what was told already. */
   private static Optional<Integer> due(LocalDate ends, Integer told, LocalDate today) {
     return Expiry.due(ends, today).filter(d -> told == null || d < told);

@@ -79,6 +79,15 @@ class ToolConnections {
         .orElse("");
   }
 
+  /** What shells have that were written before the last change, while its tool takes that too. */
+  Optional<Signer> before(UUID id) {
+    return db.select(TOOL_CONNECTION.KEY_BEFORE, TOOL_CONNECTION.SECRET_BEFORE)
+        .from(TOOL_CONNECTION)
+        .where(TOOL_CONNECTION.ID.eq(id))
+        .and(TOOL_CONNECTION.SECRET_BEFORE.isNotNull())
+        .fetchOptional(r -> new Signer(r.value1(), secrets.open(r.value2()), Optional.empty()));
+  }
+
   private static KnownConnection known(
       ToolConnectionRecord r, Set<String> hosts, Set<String> terms) {
     Optional<Registration> registration =

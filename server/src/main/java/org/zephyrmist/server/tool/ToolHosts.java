@@ -81,6 +81,7 @@ class ToolHosts {
    * @param links that lead to it there
    * @param course on the tool's side; empty if none is known
    * @param said what the tool last said there
+   * @param older its shell has what stood there before the last change, which its tool takes too
    * @param until when the tool's own wait ends, if one has begun
    * @param scored the last score that came back
    */
@@ -91,6 +92,7 @@ class ToolHosts {
       LinkState state,
       String course,
       String said,
+      boolean older,
       Optional<Instant> until,
       Optional<Scored> scored) {}
 
@@ -208,6 +210,7 @@ class ToolHosts {
         rules.of(host, s.place(), seen),
         r == null ? "" : r.getCourse(),
         r == null ? "" : r.getRefused().isEmpty() ? r.getSaid() : r.getRefused(),
+        r != null && serving.filter(c -> older(r, known.get(c.id()))).isPresent(),
         seen.until(),
         Optional.ofNullable(r).flatMap(ToolHosts::scored));
   }
@@ -236,6 +239,13 @@ class ToolHosts {
             .filter(c -> known && !written(r).isOf(c.connection(), c.generation(), both(c)))
             .isPresent();
     return others ? all.with(Seen.Data.OTHERS) : all;
+  }
+
+  private boolean older(SectionToolRecord r, KnownConnection c) {
+    return r.getGeneration() > 0
+        && r.getGeneration() < c.generation()
+        && both(c)
+        && written(r).isOf(c.connection(), c.generation(), true);
   }
 
   private boolean both(KnownConnection c) {
