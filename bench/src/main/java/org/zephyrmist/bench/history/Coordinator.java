@@ -86,9 +86,9 @@ final class Coordinator {
     of.stage().college().awaitLeaves(id, "PLANNING");
     boolean dropped = decisions.some(id);
     boolean any = dropped || !clash.equals("KEEP_SECTION") || onto.equals("CLEAN");
+    String told = of.note("delivered", to + " " + choices + (dropped ? ", decided" : ""));
     Set<String> fixed = ledger.called(to, designers.fixed());
     carry(id, null, to, item -> any || fixed.contains(item));
-    String told = of.note("delivered", to + " " + choices + (dropped ? ", decided" : ""));
     if (choices.get("arrival").equals("AS_IN_MASTER")
         && choices.get("dates").equals("ALONG")
         && onto.equals("UP_TO_DATE")
@@ -121,6 +121,7 @@ final class Coordinator {
       }
     }
     deliveries.add(id);
+    of.log().add(of.step() + "   was " + id.substring(0, 4));
     for (JsonNode line : end.path("lines")) {
       int at = of.sections().indexOf(line.path("section").asString());
       if (!line.path("state").asString().equals("DONE")) {
@@ -170,8 +171,9 @@ final class Coordinator {
     JsonNode d = of.stage().college().awaitLeaves(id, "PLANNING");
     List<Integer> to = new ArrayList<>();
     d.path("lines").forEach(l -> to.add(of.sections().indexOf(l.path("section").asString())));
+    String told = of.note("taken back", "step of " + back.substring(0, 4) + " in " + to);
     carry(id, back, to, NOTHING_GOES);
-    return of.note("taken back", "step of " + back.substring(0, 4) + " in " + to);
+    return told;
   }
 
   String editAll() throws SQLException {
@@ -190,7 +192,8 @@ final class Coordinator {
                 .items()
                 .keySet()
                 .forEach(item -> of.oracle().touched(of.shells().get(i), item)));
+    String told = of.note("changed in all shells", edit.toString());
     carry(id, null, to, NOTHING_GOES);
-    return of.note("changed in all shells", edit.toString());
+    return told;
   }
 }

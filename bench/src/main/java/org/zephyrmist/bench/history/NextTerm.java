@@ -33,6 +33,7 @@ final class NextTerm {
     }
     String path = "/api/coverage/next-term";
     JsonNode proposed = of.stage().coordinator().get(path + terms);
+    leaveOutOthers(path, proposed);
     ShellSeen first = ShellSeen.read(of.stage().practice(), of.shells().get(0));
     ShellSeen second = ShellSeen.read(of.stage().practice(), of.shells().get(1));
     List<String> along = new ArrayList<>();
@@ -55,13 +56,25 @@ final class NextTerm {
     for (JsonNode d : made) {
       of.stage().college().awaitLeaves(d.asString(), "PLANNING");
     }
+    String told = of.note("next term", made.size() + " deliveries");
     coordinator.carry(made.get(0).asString(), null, List.of(1), Coordinator.NOTHING_GOES);
     ShellSeen still = ShellSeen.read(of.stage().practice(), of.shells().get(0));
     if (!still.contents().equals(first.contents())) {
       throw new Oracle.Broken("the earlier term moved in " + of.shells().get(0));
     }
     came(along);
-    return of.note("next term", made.size() + " deliveries");
+    return told;
+  }
+
+  /** Masters of other histories are no part of this one. */
+  private void leaveOutOthers(String path, JsonNode proposed) {
+    for (JsonNode m : proposed.path("masters")) {
+      String master = m.path("master").asString();
+      if (!master.equals(of.master())) {
+        Object out = Map.of("master", master, "leftOut", true);
+        of.stage().coordinator().put(path + "/masters" + terms, out);
+      }
+    }
   }
 
   /** Words that went along are the second section's own from now on. */
