@@ -26,6 +26,11 @@ public final class Laws {
     hold(CASES / 3, law);
   }
 
+  /** Of so many whole packages as many as of a thousand cases are tried. */
+  public static int of(int packages) {
+    return packages * CASES / 1_000;
+  }
+
   private static void hold(int cases, Consumer<Random> law) {
     for (int i = 0; i < cases; i++) {
       try {

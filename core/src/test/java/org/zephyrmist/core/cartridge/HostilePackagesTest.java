@@ -195,6 +195,7 @@ class HostilePackagesTest {
     byte[] noise = new byte[1 << 16];
     Random random = new Random(3);
     try (ZipArchiveOutputStream zip = new ZipArchiveOutputStream(file)) {
+      zip.setLevel(Deflater.NO_COMPRESSION);
       zip.putArchiveEntry(new ZipArchiveEntry("imsmanifest.xml"));
       zip.write("<manifest><!--".getBytes(StandardCharsets.UTF_8));
       for (int n = 0; n < noise.length; n++) {
@@ -319,8 +320,8 @@ class HostilePackagesTest {
   @Test
   void deeplyNestedPagesAreReadInLinearTimeAndFlattened() throws Exception {
     String deep =
-        "<b>".repeat(75_000)
-            + IntStream.range(0, 30_000)
+        "<b>".repeat(40_000)
+            + IntStream.range(0, 15_000)
                 .mapToObj(i -> "<table id=" + i * 7_919 + ">")
                 .collect(joining())
             + "words\0";
@@ -336,7 +337,7 @@ class HostilePackagesTest {
     String html = memory.items.get(0).content().html();
     assertThat(Html.text(html)).isEqualTo("words");
     assertThat(Html.safe(html)).isEqualTo(Html.safe(Html.safe(html)));
-    assertThat(worked() - start).isLessThan(20_000_000_000L);
+    assertThat(worked() - start).isLessThan(10_000_000_000L);
   }
 
   @Test

@@ -259,7 +259,7 @@ class PackagesOutTest {
   @ParameterizedTest
   @EnumSource(PackageFormat.class)
   void everyPackageIsValidAndReadWithoutAnyFinding(PackageFormat format) throws Exception {
-    for (int seed = 0; seed < 40; seed++) {
+    for (int seed = 0; seed < Laws.of(40); seed++) {
       List<Item> master = master(new Random(seed));
       Path out = write(master, PackageChoices.all(format));
       assertThat(Schemas.violations(out, format)).as("seed " + seed).isEmpty();
@@ -277,7 +277,7 @@ class PackagesOutTest {
 
   @Test
   void whatIsWrittenIsReadAgainWithEqualFingerprints() throws Exception {
-    for (int seed = 100; seed < 160; seed++) {
+    for (int seed = 100; seed < 100 + Laws.of(60); seed++) {
       List<Item> master = master(new Random(seed));
       PackageChoices choices = PackageChoices.all(PackageFormat.CC_1_3);
       Package.Memory again = new Package.Memory();
