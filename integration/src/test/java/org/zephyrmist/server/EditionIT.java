@@ -7,6 +7,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.concurrent.CompletableFuture;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -316,6 +318,23 @@ class EditionIT extends ServerIT {
     take(master, third);
     assertThat(titles(master)).containsExactly("Reading: power", "Reading: cues");
     assertThat(html(master, "Reading: power")).contains("Third.").doesNotContain("Second.");
+  }
+
+  @Test
+  void twoWhoBuildItOnTheSameEditionAtOnceDoItOnce() throws Exception {
+    sections("lgt-ed7");
+    String master = master("E7", edition("Light E7", "maker-number-0007", of("a|First", LENS)));
+    String second = edition("Light E7", "maker-number-0007", of("a|First", LENS, "b|Next", GEL));
+    take(master, second);
+    String path = merge(master, second) + "/finish";
+    List<Integer> answers =
+        Stream.of(1, 2)
+            .map(i -> CompletableFuture.supplyAsync(() -> coordinator.post(path, "").status()))
+            .toList()
+            .stream()
+            .map(CompletableFuture::join)
+            .toList();
+    assertThat(answers).containsExactlyInAnyOrder(200, 422);
   }
 
   /** Publishers exchange and rename identifiers; the master's keys last through all editions. */

@@ -73,11 +73,12 @@ class TakeEdition {
   record Done(int taken, int left) {}
 
   @Transactional
-  public Done take(MasterRecord master, UUID newer, Wanted wanted, SignedIn who) {
-    edits.begin(master);
+  public Done take(MasterRecord of, UUID newer, Wanted wanted, SignedIn who) {
+    MasterRecord master = begun(of);
     UUID other = merging.base(master, newer).edition();
     if (!other.equals(master.getEditionId())) {
       finish(master, other, who);
+      master = begun(of);
     }
     Merging.State s = merging.of(master, newer);
     Set<ItemKey> chosen = chosen(s.merge(), wanted);
@@ -117,18 +118,23 @@ class TakeEdition {
     return new Done(touched.size(), left(master, newer));
   }
 
+  /** As it is now that nobody else writes in it: a colleague may have just finished. */
+  private MasterRecord begun(MasterRecord master) {
+    edits.begin(master);
+    return db.fetchSingle(MASTER, MASTER.ID.eq(master.getId()));
+  }
+
   private void taking(MasterRecord master, UUID edition) {
     db.update(MASTER)
         .set(MASTER.TAKING_EDITION_ID, edition)
         .where(MASTER.ID.eq(master.getId()))
         .execute();
-    master.setTakingEditionId(edition);
   }
 
   /** From now on the master is built on the newer edition; what was not taken stays open. */
   @Transactional
-  public void finish(MasterRecord master, UUID newer, SignedIn who) {
-    edits.begin(master);
+  public void finish(MasterRecord of, UUID newer, SignedIn who) {
+    MasterRecord master = begun(of);
     Merging.State s = merging.of(master, newer);
     Optional<UUID> before = Optional.ofNullable(master.getBroughtTreeId());
     UUID brought = trees.create();
@@ -141,9 +147,6 @@ class TakeEdition {
         .where(MASTER.ID.eq(master.getId()))
         .execute();
     before.ifPresent(b -> db.deleteFrom(TREE).where(TREE.ID.eq(b)).execute());
-    master.setEditionId(newer);
-    master.setBroughtTreeId(brought);
-    master.setTakingEditionId(null);
     events.add(
         who.id(),
         "built on",
