@@ -101,19 +101,24 @@ class Merging {
    */
   Base base(MasterRecord master, UUID newerId) {
     Base built = built(master, newerId);
-    UUID taking = master.getTakingEditionId();
-    if (taking == null
-        || taking.equals(newerId)
-        || !cartridge(taking).equals(cartridge(built.edition()))) {
-      return built;
-    }
-    State s = of(master, built, taking);
+    Optional<UUID> taking = takenFrom(master, newerId);
+    return taking.isEmpty() ? built : taken(of(master, built, taking.get()));
+  }
+
+  /** Another edition of which something was taken, and on which the master is not built yet. */
+  Optional<UUID> takenFrom(MasterRecord master, UUID newerId) {
+    return Optional.ofNullable(master.getTakingEditionId())
+        .filter(t -> !t.equals(newerId) && !newerId.equals(master.getEditionId()))
+        .filter(t -> cartridge(t).equals(cartridge(newerId)));
+  }
+
+  private Base taken(State s) {
     List<Item> items = brought(s);
     Map<ItemKey, Item> unkept = new HashMap<>();
     items.forEach(i -> unkept.put(i.key(), i));
     Tree brought = Tree.of(items.stream().map(i -> Node.of(i, AppliesTo.EVERY_SECTION)).toList());
     return new Base(
-        taking, Lineage.after(s.raw(), s.keys()), s.raw(), Optional.of(brought), unkept);
+        s.newerId(), Lineage.after(s.raw(), s.keys()), s.raw(), Optional.of(brought), unkept);
   }
 
   private Base built(MasterRecord master, UUID newerId) {

@@ -75,9 +75,9 @@ class TakeEdition {
   @Transactional
   public Done take(MasterRecord of, UUID newer, Wanted wanted, SignedIn who) {
     MasterRecord master = begun(of);
-    UUID other = merging.base(master, newer).edition();
-    if (!other.equals(master.getEditionId())) {
-      finish(master, other, who);
+    Optional<UUID> other = merging.takenFrom(master, newer);
+    if (other.isPresent()) {
+      finish(master, other.get(), who);
       master = begun(of);
     }
     Merging.State s = merging.of(master, newer);

@@ -60,6 +60,7 @@ class TellExpiry implements Job {
         .setNull(TOOL_CONNECTION.KEY_BEFORE)
         .setNull(TOOL_CONNECTION.SECRET_BEFORE)
         .where(TOOL_CONNECTION.BOTH_UNTIL.lt(LocalDate.now(clock)))
+        .and(TOOL_CONNECTION.SECRET_BEFORE.isNotNull())
         .execute();
   }
 
