@@ -150,9 +150,9 @@ final class Survival {
       kill(random.nextInt(2));
     } else if (n < 8) {
       restartPostgres();
-    } else if (n < 40) {
+    } else if (n < 36) {
       fault();
-    } else if (n < 80) {
+    } else if (n < 76) {
       instructors.act(college.practice, shell(), did);
     } else if (n < 84) {
       attempt("new version delivered", this::nextVersion);
@@ -201,7 +201,12 @@ final class Survival {
     did.merge(what, 1, Integer::sum);
   }
 
+  /** Mostly once the other one is there: else people would do nothing but wait. */
   private void kill(int server) throws Exception {
+    if (random.nextInt(5) > 0) {
+      stage.supervise(1 - server);
+      stage.awaitServer(1 - server);
+    }
     count("server killed");
     alive = 1 - server;
     college.api.turnTo(Stage.address(alive));
@@ -246,6 +251,10 @@ final class Survival {
             .path("id")
             .asString();
     deliveries.add(id);
+    if (random.nextBoolean()) {
+      college.awaitLeaves(id, "PLANNING");
+      college.confirm(id);
+    }
   }
 
   /** The newest of two masters that meet in the front page, as one order. */

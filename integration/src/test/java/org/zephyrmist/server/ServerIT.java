@@ -52,6 +52,7 @@ abstract class ServerIT {
     r.add("spring.datasource.username", () -> Postgres.ROLE);
     r.add("spring.datasource.password", POSTGRES::password);
     r.add("zephyrmist.secret", () -> "only for tests, only for tests, only for tests");
+    r.add("zephyrmist.password-cost", () -> "4");
     r.add("zephyrmist.describe", () -> "true");
     r.add("zephyrmist.practice-address", Practice::address);
     r.add("zephyrmist.private-hosts", () -> "127.0.0.1");

@@ -467,6 +467,14 @@ class ToolsIT extends ToolsStage {
     assertThat(db.fetch("select 1 from tool_connection where secret_before is not null"))
         .as("is kept no longer than the tool takes it")
         .isEmpty();
+    await(() -> db.fetchCount(org.zephyrmist.server.db.Tables.TOOL_WRITE), n -> n == 0);
+    db.execute("update tool_connection set both_until = current_date + 1 where id = ?", connection);
+    db.execute(
+        "update section_tool set generation = generation - 1 where section_id = ?", to.get(1));
+    assertThat(test(host, to.subList(1, 2)).path("testing").asInt())
+        .as("with a secret that nobody keeps nothing is tested")
+        .isZero();
+    assertThat(state(to.get(1), host)).isEqualTo("WORKS WORKS");
   }
 
   private void oneLinkIsTestedAlone(String host, List<UUID> to) {

@@ -147,6 +147,7 @@ public final class Stage implements AutoCloseable {
     env.put("ZEPHYRMIST_DB_USER", Postgres.ROLE);
     env.put("ZEPHYRMIST_DB_PASSWORD", postgres.password());
     env.put("ZEPHYRMIST_SECRET", "only for measuring, only for measuring");
+    env.put("ZEPHYRMIST_PASSWORD_COST", "4"); // nobody guesses here
     env.put("ZEPHYRMIST_PRACTICE", practiceAddress());
     env.put("ZEPHYRMIST_ADDRESS", address(n));
     env.put("ZEPHYRMIST_READSEVERY", "0s");

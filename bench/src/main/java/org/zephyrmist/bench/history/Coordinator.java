@@ -10,12 +10,15 @@ import tools.jackson.databind.JsonNode;
 
 /** Deliveries, take backs and changes in all shells. */
 final class Coordinator {
-  /** Which items' own words may go by what a person said or a rule says; by the platform's id. */
+  /** Which own words may go by what a person said or a rule says. */
   interface Goes {
-    boolean may(String item);
+    /**
+     * @param item by the platform's id, in which the word was written
+     */
+    boolean may(String item, String word);
   }
 
-  static final Goes NOTHING_GOES = item -> false;
+  static final Goes NOTHING_GOES = (item, word) -> false;
   private final Turn of;
   private final Designers designers;
   private final SomeDecisions decisions;
@@ -88,7 +91,7 @@ final class Coordinator {
     boolean any = dropped || !clash.equals("KEEP_SECTION") || onto.equals("CLEAN");
     String told = of.note("delivered", to + " " + choices + (dropped ? ", decided" : ""));
     Set<String> fixed = ledger.called(to, designers.fixed());
-    carry(id, null, to, item -> any || fixed.contains(item));
+    carry(id, null, to, (item, word) -> any || fixed.contains(item));
     if (choices.get("arrival").equals("AS_IN_MASTER")
         && choices.get("dates").equals("ALONG")
         && onto.equals("UP_TO_DATE")

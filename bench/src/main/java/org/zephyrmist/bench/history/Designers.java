@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.zephyrmist.stage.Caller;
 import tools.jackson.databind.JsonNode;
 
@@ -55,8 +56,22 @@ final class Designers {
         .toList();
   }
 
+  /** What stays of a title whatever it is renamed to. */
+  static String first(String title) {
+    return title.split(" of ")[0];
+  }
+
   /** Keys of what the newest version says that sections may not change. */
   Set<String> fixed() {
+    return fixed("key").collect(Collectors.toSet());
+  }
+
+  /** What stays of their titles. */
+  Set<String> fixedTitles() {
+    return fixed("title").map(Designers::first).collect(Collectors.toSet());
+  }
+
+  private Stream<String> fixed(String what) {
     JsonNode master = of.stage().designer().get("/api/masters/" + of.master());
     return of.stage()
         .designer()
@@ -68,8 +83,7 @@ final class Designers {
                 + "/outline")
         .valueStream()
         .filter(n -> n.path("rule").asString().equals("FIXED"))
-        .map(n -> n.path("key").asString())
-        .collect(Collectors.toSet());
+        .map(n -> n.path(what).asString());
   }
 
   String designer() {
@@ -88,8 +102,7 @@ final class Designers {
       who.post(draft() + "/take-out", Map.of("keys", List.of(key)));
       return of.note("item taken out", title);
     } else if (n == 2) {
-      who.patch(
-          draft() + "/items/" + key, Map.of("title", title.split(" of ")[0] + " of " + of.step()));
+      who.patch(draft() + "/items/" + key, Map.of("title", first(title) + " of " + of.step()));
       return of.note("item renamed", title);
     } else if (n < 5) {
       who.post(draft() + (n == 3 ? "/undo" : "/redo"), null);

@@ -45,16 +45,12 @@ final class EditionPlay implements History {
   }
 
   @Override
-  public List<String> log() {
-    return of.log();
+  public Turn turn() {
+    return of;
   }
 
   @Override
-  public void play(List<Long> seeds, Map<String, Integer> counts) throws Exception {
-    Steps.play(of, seeds, counts, this::something);
-  }
-
-  private String something() throws Exception {
+  public String step() throws Exception {
     int n = of.random().nextInt(10);
     if (n < 4) {
       return write();

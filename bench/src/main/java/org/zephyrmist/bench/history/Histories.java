@@ -97,10 +97,10 @@ public final class Histories {
   private Failure play(Kind kind, List<Long> seeds, Map<String, Integer> into) throws Exception {
     History history = history(kind);
     try {
-      history.play(seeds, into);
+      Steps.play(history, seeds, into);
       return null;
     } catch (Oracle.Broken e) {
-      return new Failure(kind, e.getMessage(), seeds, history.log());
+      return new Failure(kind, e.getMessage(), seeds, history.turn().log());
     }
   }
 

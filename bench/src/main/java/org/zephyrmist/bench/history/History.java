@@ -1,18 +1,16 @@
 package org.zephyrmist.bench.history;
 
-import java.util.List;
-import java.util.Map;
-
-/** One history: steps that chance chooses, each of which may be left out. */
+/** What is played: steps that chance says, each of which has to leave everything as it must be. */
 interface History {
-  /**
-   * Plays steps by their seeds.
-   *
-   * @param counts of what was done, by kind
-   * @throws Oracle.Broken if something does not hold
-   */
-  void play(List<Long> seeds, Map<String, Integer> counts) throws Exception;
+  Turn turn();
 
-  /** What was done, a line for each step. */
-  List<String> log();
+  /**
+   * One step; gives what was done, in a word or two.
+   *
+   * @throws Oracle.Broken where something does not hold after it
+   */
+  String step() throws Exception;
+
+  /** What must hold at the end, after all steps. */
+  default void ended() {}
 }

@@ -109,7 +109,7 @@ final class Oracle {
     for (Own o : List.copyOf(words.getOrDefault(shell, Map.of()).values())) {
       if (!after.says(o.word())) {
         boolean restoredByIt = taken != null && !taken.before.get(shell).says(o.word());
-        if (!mayGo.may(o.item()) && !restoredByIt) {
+        if (!mayGo.may(o.item(), o.word()) && !restoredByIt) {
           throw new Broken("the instructor's word " + o.word() + " is lost in " + shell);
         }
         words.get(shell).remove(o.word());

@@ -1,7 +1,6 @@
 package org.zephyrmist.bench.history;
 
 import java.util.List;
-import java.util.Map;
 
 /**
  * A master of its own and two shells, the second in the term after: instructors, students, two
@@ -25,17 +24,17 @@ final class Play implements History {
   }
 
   @Override
-  public List<String> log() {
-    return of.log();
+  public Turn turn() {
+    return of;
   }
 
   @Override
-  public void play(List<Long> seeds, Map<String, Integer> counts) throws Exception {
-    Steps.play(of, seeds, counts, this::something);
+  public void ended() {
     designers.draftEnds();
   }
 
-  private String something() throws Exception {
+  @Override
+  public String step() throws Exception {
     int n = of.random().nextInt(100);
     if (n < 33) {
       return shells.instructor(of.random().nextInt(of.shells().size()));

@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.function.Predicate;
 import org.zephyrmist.stage.Practice;
 import tools.jackson.databind.JsonNode;
 
@@ -64,6 +65,11 @@ record ShellSeen(Map<String, Thing> items) {
     Map<String, Thing> all = new LinkedHashMap<>(items);
     all.values().removeIf(i -> i.kind().equals("MODULE"));
     return new ShellSeen(all);
+  }
+
+  /** Whether one of some items says it. */
+  boolean says(String word, Predicate<Thing> of) {
+    return items.values().stream().anyMatch(i -> i.says(word) && of.test(i));
   }
 
   boolean says(String word) {

@@ -8,27 +8,27 @@ import org.zephyrmist.stage.Caller;
 final class Steps {
   private Steps() {}
 
-  /** One step of a history. */
-  interface Something {
-    /** Gives what was done, in a word or two. */
-    String next() throws Exception;
-  }
-
-  static void play(Turn of, List<Long> seeds, Map<String, Integer> counts, Something something)
+  /**
+   * @param seeds one for each step: a step that is left out changes no other
+   * @param counts what was done how often is added to
+   */
+  static void play(History history, List<Long> seeds, Map<String, Integer> counts)
       throws Exception {
+    Turn turn = history.turn();
     for (long seed : seeds) {
-      of.next(seed);
+      turn.next(seed);
       String did;
       try {
-        did = something.next();
+        did = history.step();
       } catch (Caller.Failed e) {
         if (e.status >= 500 || e.status == 0) {
           throw new Oracle.Broken("the server answers " + e.status + ": " + e.getMessage());
         }
         did = "refused";
-        of.log().add(of.step() + " refused: " + e.getMessage());
+        turn.log().add(turn.step() + " refused: " + e.getMessage());
       }
       counts.merge(did, 1, Integer::sum);
     }
+    history.ended();
   }
 }

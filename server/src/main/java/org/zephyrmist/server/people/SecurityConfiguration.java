@@ -3,7 +3,9 @@ package org.zephyrmist.server.people;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.beans.factory.config.BeanPostProcessor;
 import org.springframework.boot.web.servlet.AbstractFilterRegistrationBean;
 import org.springframework.context.annotation.Bean;
@@ -16,7 +18,8 @@ import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.HeadersConfigurer;
 import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.core.Authentication;
-import org.springframework.security.crypto.factory.PasswordEncoderFactories;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
+import org.springframework.security.crypto.password.DelegatingPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
@@ -174,8 +177,14 @@ class SecurityConfiguration {
         .crossOriginResourcePolicy(p -> p.policy(CrossOriginResourcePolicy.SAME_ORIGIN));
   }
 
+  /**
+   * bcrypt, named in each password that is kept.
+   *
+   * @param cost of one guess: the logarithm of its rounds to the base 2, from 4 to 31
+   */
   @Bean
-  PasswordEncoder passwords() {
-    return PasswordEncoderFactories.createDelegatingPasswordEncoder();
+  PasswordEncoder passwords(@Value("${zephyrmist.password-cost}") int cost) {
+    return new DelegatingPasswordEncoder(
+        "bcrypt", Map.of("bcrypt", new BCryptPasswordEncoder(cost)));
   }
 }

@@ -24,18 +24,27 @@ public class Secrets {
   private static final int NONCE = 12;
   private static final int TAG_BITS = 128;
   private final SecureRandom random = new SecureRandom();
-  private final SecretKey key;
+  private final String secret;
+  private SecretKey key;
 
-  Secrets(Settings settings) throws GeneralSecurityException {
+  Secrets(Settings settings) {
     if (settings.secret().length() < 32) {
       throw new IllegalStateException(
           "ZEPHYRMIST_SECRET is not set, or shorter than 32 characters. Set it to a long random"
               + " text and keep it: without it stored tokens cannot be read.");
     }
-    PBEKeySpec spec = new PBEKeySpec(settings.secret().toCharArray(), SALT, 100_000, 256);
-    byte[] raw =
-        SecretKeyFactory.getInstance("PBKDF2WithHmacSHA256").generateSecret(spec).getEncoded();
-    key = new SecretKeySpec(raw, "AES");
+    secret = settings.secret();
+  }
+
+  /** Derived once, when it is first used: that takes a second in a server that just began. */
+  private synchronized SecretKey key() throws GeneralSecurityException {
+    if (key == null) {
+      PBEKeySpec spec = new PBEKeySpec(secret.toCharArray(), SALT, 100_000, 256);
+      byte[] raw =
+          SecretKeyFactory.getInstance("PBKDF2WithHmacSHA256").generateSecret(spec).getEncoded();
+      key = new SecretKeySpec(raw, "AES");
+    }
+    return key;
   }
 
   public byte[] close(String token) {
@@ -53,7 +62,7 @@ public class Secrets {
   private byte[] cipher(int mode, byte[] nonce, byte[] data, int from) {
     try {
       Cipher cipher = Cipher.getInstance("AES/GCM/NoPadding");
-      cipher.init(mode, key, new GCMParameterSpec(TAG_BITS, nonce));
+      cipher.init(mode, key(), new GCMParameterSpec(TAG_BITS, nonce));
       return cipher.doFinal(data, from, data.length - from);
     } catch (GeneralSecurityException e) {
       throw new IllegalStateException(

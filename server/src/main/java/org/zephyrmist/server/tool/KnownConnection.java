@@ -20,6 +20,7 @@ import org.zephyrmist.core.tool.ToolWords;
  * @param secret whether there is one
  * @param generation counts changes of key and secret
  * @param bothUntil last day on which the tool takes the secret before too
+ * @param before whether that one is still kept here
  * @param course that launches name, a pattern; empty: they name none
  * @param masters courses that the tool keeps its masters in
  * @param registration whose client is the key, and whose deployment is a pattern too
@@ -37,6 +38,7 @@ record KnownConnection(
     int generation,
     Optional<LocalDate> expires,
     Optional<LocalDate> bothUntil,
+    boolean before,
     Optional<Registration> registration,
     Template course,
     Set<String> masters) {}

@@ -185,13 +185,11 @@ class LaunchTests implements Job {
     UUID id = UUID.fromString(k.connection().id());
     return known
         .computeIfAbsent(
-            id + " " + c.older(),
+            id + " " + c.secret(),
             x ->
-                (c.older() ? connections.before(id) : Optional.<Signer>empty())
-                    .or(
-                        () ->
-                            Optional.of(
-                                new Signer(k.key(), connections.secret(id), k.registration()))))
+                c.secret() == ToolHosts.Secret.BEFORE
+                    ? connections.before(id)
+                    : Optional.of(new Signer(k.key(), connections.secret(id), k.registration())))
         .map(s -> s.in(c.section()));
   }
 

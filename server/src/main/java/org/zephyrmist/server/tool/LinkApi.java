@@ -7,6 +7,7 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -107,17 +108,7 @@ class LinkApi {
                     Refusal.bad(
                         "This section has no such link of " + t.host() + ".",
                         "Look at its links again."));
-    ToolHosts.Cell cell =
-        hosts.of(List.of(s)).cells().stream()
-            .filter(c -> c.host().equals(t.host()))
-            .filter(TestRounds::testable)
-            .findFirst()
-            .orElseThrow(
-                () ->
-                    new Refusal(
-                        HttpStatus.CONFLICT,
-                        "Something is to be done before it can be tested.",
-                        "The section says what, and whose it is."));
+    ToolHosts.Cell cell = testable(s, t.host());
     events.add(who.id(), "tests launches of", t.host(), s.code() + ": " + link.title(), "/tools");
     return tests.now(cell, link.link(), who.id()).stream()
         .map(
@@ -128,5 +119,23 @@ class LinkApi {
                     d.answered().answer().said(),
                     d.answered().millis()))
         .toList();
+  }
+
+  private ToolHosts.Cell testable(ToolSection s, String host) {
+    Optional<ToolHosts.Cell> cell =
+        hosts.of(List.of(s)).cells().stream().filter(c -> c.host().equals(host)).findFirst();
+    if (cell.filter(c -> c.secret() == ToolHosts.Secret.NOT_KEPT).isPresent()) {
+      throw new Refusal(
+          HttpStatus.CONFLICT,
+          "Its shell has the secret before, which is not kept here: what a launch meets cannot be told.",
+          "Write the new one into the shell, then test.");
+    }
+    return cell.filter(TestRounds::testable)
+        .orElseThrow(
+            () ->
+                new Refusal(
+                    HttpStatus.CONFLICT,
+                    "Something is to be done before it can be tested.",
+                    "The section says what, and whose it is."));
   }
 }

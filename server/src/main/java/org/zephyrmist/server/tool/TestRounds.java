@@ -55,8 +55,13 @@ class TestRounds implements Job {
     this.clock = clock;
   }
 
-  /** Whether a launch can be tested without doing what is somebody else's. */
+  /**
+   * Whether a launch can be tested as the shell makes it, without doing what is somebody else's.
+   */
   static boolean testable(ToolHosts.Cell c) {
+    if (c.secret() == ToolHosts.Secret.NOT_KEPT) {
+      return false;
+    }
     boolean through = c.state().stuck().isEmpty() && c.state().connection().isPresent();
     return through || c.state().reason() == Reason.REFUSED;
   }

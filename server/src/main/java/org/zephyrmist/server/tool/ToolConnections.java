@@ -125,6 +125,7 @@ class ToolConnections {
         r.getGeneration(),
         Optional.ofNullable(r.getExpiresOn()),
         Optional.ofNullable(r.getBothUntil()),
+        r.getSecretBefore() != null,
         registration,
         new Template(r.getCoursePattern()),
         Set.of(r.getMastersCourses()));

@@ -81,7 +81,7 @@ class ToolHosts {
    * @param links that lead to it there
    * @param course on the tool's side; empty if none is known
    * @param said what the tool last said there
-   * @param older its shell has what stood there before the last change, which its tool takes too
+   * @param secret which one its shell has
    * @param until when the tool's own wait ends, if one has begun
    * @param scored the last score that came back
    */
@@ -92,9 +92,18 @@ class ToolHosts {
       LinkState state,
       String course,
       String said,
-      boolean older,
+      Secret secret,
       Optional<Instant> until,
       Optional<Scored> scored) {}
+
+  /** Which secret of its connection a shell has. */
+  enum Secret {
+    NOW,
+    /** The one before the last change, which its tool takes too. */
+    BEFORE,
+    /** That one, which is not kept here: what a launch would meet cannot be told. */
+    NOT_KEPT
+  }
 
   /**
    * All of one moment.
@@ -210,7 +219,7 @@ class ToolHosts {
         rules.of(host, s.place(), seen),
         r == null ? "" : r.getCourse(),
         r == null ? "" : r.getRefused().isEmpty() ? r.getSaid() : r.getRefused(),
-        r != null && serving.filter(c -> older(r, known.get(c.id()))).isPresent(),
+        serving.map(c -> secret(r, known.get(c.id()))).orElse(Secret.NOW),
         seen.until(),
         Optional.ofNullable(r).flatMap(ToolHosts::scored));
   }
@@ -241,11 +250,14 @@ class ToolHosts {
     return others ? all.with(Seen.Data.OTHERS) : all;
   }
 
-  private boolean older(SectionToolRecord r, KnownConnection c) {
-    return r.getGeneration() > 0
-        && r.getGeneration() < c.generation()
-        && both(c)
-        && written(r).isOf(c.connection(), c.generation(), true);
+  private Secret secret(SectionToolRecord r, KnownConnection c) {
+    boolean older =
+        r != null
+            && r.getGeneration() > 0
+            && r.getGeneration() < c.generation()
+            && both(c)
+            && written(r).isOf(c.connection(), c.generation(), true);
+    return !older ? Secret.NOW : c.before() ? Secret.BEFORE : Secret.NOT_KEPT;
   }
 
   private boolean both(KnownConnection c) {
