@@ -186,7 +186,7 @@ public final class College {
 
   static <T> T await(Supplier<T> look, Predicate<T> until, Duration atMost) {
     Instant end = Instant.now().plus(atMost);
-    while (true) {
+    for (long looked = 1; ; looked++) {
       T seen = look.get();
       if (until.test(seen)) {
         return seen;
@@ -194,7 +194,7 @@ public final class College {
       if (Instant.now().isAfter(end)) {
         throw new IllegalStateException("Still " + seen);
       }
-      pause(100);
+      pause(Math.min(250, 50 * looked)); // looking costs the same machine as the work
     }
   }
 

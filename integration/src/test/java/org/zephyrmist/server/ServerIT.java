@@ -10,6 +10,7 @@ import java.util.function.Predicate;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.awaitility.Awaitility;
+import org.awaitility.pollinterval.PollInterval;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.BeforeEach;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -275,11 +276,15 @@ abstract class ServerIT {
         d -> !d.path("delivery").path("state").asString().equals(state));
   }
 
+  /** What takes long is looked at less often: looking costs the same machine as the work. */
+  private static final PollInterval SELDOMER =
+      (count, before) -> Duration.ofMillis(Math.min(400, 30L * count));
+
   static <T> T await(Supplier<T> look, Predicate<T> until) {
     return Awaitility.await()
         .pollInSameThread()
         .pollDelay(Duration.ZERO)
-        .pollInterval(Duration.ofMillis(60))
+        .pollInterval(SELDOMER)
         .atMost(Duration.ofSeconds(60))
         .until(look::get, until);
   }
