@@ -28,7 +28,14 @@ const list = {
 };
 
 beforeEach(() => {
-  session.me = { id: 'me', name: 'Rosalind Ash', email: 'r', role: 'ADMINISTRATOR' };
+  session.me = {
+    id: 'me',
+    name: 'Rosalind Ash',
+    email: 'r',
+    role: 'ADMINISTRATOR',
+    programs: [],
+    wholeCollege: true,
+  };
 });
 afterEach(() => {
   vi.unstubAllGlobals();

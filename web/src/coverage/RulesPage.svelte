@@ -40,7 +40,8 @@
       ([m, c]) => {
         masters = m;
         courses = c;
-        master ||= place.get('master') || (m[0]?.id ?? '');
+        master ||= place.get('master') || (m.find((x) => x.yours && !x.retiredAt)?.id ?? '');
+        if (!(where in places)) where = Object.keys(places)[0];
       },
       (e) => (trouble = e),
     );
@@ -77,8 +78,9 @@
           api.POST('/api/coverage/rules', {
             body: {
               master,
+              program: where.split('@')[1],
               course: where.startsWith('course:') ? where.slice(7) : undefined,
-              set: where.startsWith('set:') ? where.slice(4) : undefined,
+              set: where.startsWith('set:') ? where.slice(4).split('@')[0] : undefined,
               pinned: at === 'newest' ? undefined : Number(at),
             },
           }),
@@ -86,12 +88,15 @@
       'The board shows now who is missing.',
     );
 
+  const within = (words: string, program?: string) => (program ? `${words} of ${program}` : words);
   const about = (r: Rule) =>
     r.scope === 'SET'
-      ? `the set “${r.set}”`
+      ? r.program
+        ? `the set “${r.set}” in ${r.program}`
+        : `the set “${r.set}”`
       : r.scope === 'COURSE'
         ? `sections of ${r.course}`
-        : 'every section';
+        : within('every section', r.program);
   const versions = (id: string): Record<string, string> => ({
     newest: 'its newest version',
     ...Object.fromEntries(
@@ -101,11 +106,24 @@
       ]),
     ),
   });
-  let masterWords = $derived(Object.fromEntries(masters.map((m) => [m.id, m.code])));
+  let ours = $derived(masters.filter((m) => m.yours && !m.retiredAt));
+  let masterWords = $derived(Object.fromEntries(ours.map((m) => [m.id, m.code])));
+  /** A rule reaches no further than who makes it. */
+  let bounds = $derived(
+    session.me?.wholeCollege ? [] : (session.me?.programs ?? []).map((p) => [p.id, p.name]),
+  );
   let places = $derived({
-    every: 'every section',
+    ...(bounds.length
+      ? Object.fromEntries(bounds.map(([id, name]) => [`every@${id}`, `every section of ${name}`]))
+      : { every: 'every section' }),
     ...Object.fromEntries(courses.map((c) => [`course:${c.id}`, `sections of ${c.code}`])),
-    ...Object.fromEntries(sets.all.map((s) => [`set:${s.id}`, `the set “${s.name}”`])),
+    ...Object.fromEntries(
+      sets.all.flatMap((s) =>
+        bounds.length
+          ? bounds.map(([id, name]) => [`set:${s.id}@${id}`, `the set “${s.name}” in ${name}`])
+          : [[`set:${s.id}`, `the set “${s.name}”`]],
+      ),
+    ),
   } as Record<string, string>);
 
   async function take(s: SectionSet) {
@@ -118,7 +136,8 @@
     <h1>Who should hold what</h1>
     <p class="quiet lead">
       A section that a rule names and that lacks the master stands under “never received”. Of
-      several rules the narrowest counts: a set before a course before every section.
+      several rules the narrowest counts: a set before a course before a program before every
+      section.
     </p>
     <Trouble of={trouble} />
     {#if said}<p class="quiet" role="status">{said}</p>{/if}
@@ -135,21 +154,21 @@
               <td><b class="fig">{r.masterCode}</b> <span class="quiet">{r.masterTitle}</span></td>
               <td>{about(r)}</td>
               <td
-                ><Choice
-                  label="Version of {r.masterCode} in {about(r)}"
-                  words={versions(r.master)}
-                  value={r.pinned ? String(r.pinned) : 'newest'}
-                  choose={(v) => pin(r, v)}
-                /></td
+                >{#if r.yours}<Choice
+                    label="Version of {r.masterCode} in {about(r)}"
+                    words={versions(r.master)}
+                    value={r.pinned ? String(r.pinned) : 'newest'}
+                    choose={(v) => pin(r, v)}
+                  />{:else}{versions(r.master)[r.pinned ? String(r.pinned) : 'newest']}{/if}</td
               >
               <td class="n fig">{r.sections}</td>
               <td class="n"
-                ><button
-                  type="button"
-                  class="link quiet"
-                  aria-label="End the rule for {r.masterCode} in {about(r)}"
-                  onclick={() => end(r)}>End it</button
-                ></td
+                >{#if r.yours}<button
+                    type="button"
+                    class="link quiet"
+                    aria-label="End the rule for {r.masterCode} in {about(r)}"
+                    onclick={() => end(r)}>End it</button
+                  >{/if}</td
               >
             </tr>
           {:else}
@@ -161,7 +180,7 @@
           {/each}
         </tbody>
       </table>
-      {#if masters.length}
+      {#if ours.length}
         <h2>One more</h2>
         <p class="sentence">
           <Choice

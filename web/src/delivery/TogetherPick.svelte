@@ -33,7 +33,9 @@
     Object.fromEntries([
       ['', others.length ? 'nothing more' : 'no other master'],
       ...all
-        .filter((m) => m.id !== master.id && m.versions.length && !named.includes(m.id))
+        .filter(
+          (m) => m.id !== master.id && m.versions.length && !m.retiredAt && !named.includes(m.id),
+        )
         .map((m) => [m.id, m.code]),
     ]) as Record<string, string>,
   );

@@ -18,15 +18,16 @@
   let item = $derived(work.item!);
   let tab = $derived(place.get('tab') || 'see');
   let section = $state('');
+  let fixed = $derived(number > 0 || !work.writable);
   let before = $derived(work.numbers.filter((n) => !number || n < number).at(-1) ?? 0);
   let others = $derived(work.others.filter((o) => o.key === item.key));
   let tabs = $derived(
     (
       [
         ['see', 'As students see it', true],
-        ['write', 'Write', !number],
-        ['questions', 'Questions', !number && item.fields.includes('QUESTIONS')],
-        ['who', 'For whom, when', !number],
+        ['write', 'Write', !fixed],
+        ['questions', 'Questions', !fixed && item.fields.includes('QUESTIONS')],
+        ['who', 'For whom, when', !fixed],
         ['since', `Since version ${before}`, before > 0 && item.fields.includes('TEXT')],
       ] as const
     ).filter(([, , can]) => can),
@@ -52,20 +53,20 @@
         onclick={() => place.set({ tab: name === 'see' ? '' : name })}>{words}</button
       >
     {/each}
-    {#if !number}
+    {#if !fixed}
       <button class="tab" role="tab" aria-selected="false" onclick={takeOut}>Take out</button>
     {/if}
   </span>
 </div>
-{#if tab === 'write' && !number}
+{#if tab === 'write' && !fixed}
   {#key item.key}<Write master={work.id} {item} nodes={work.nodes} save={change} />{/key}
-{:else if tab === 'questions' && !number}
+{:else if tab === 'questions' && !fixed}
   {#key item.key + item.aspects.WORDING}<Questions
       master={work.id}
       {item}
       saved={() => work.change(async () => {})}
     />{/key}
-{:else if tab === 'who' && !number}
+{:else if tab === 'who' && !fixed}
   {#key item.key + work.stamp}
     <Who {item} nodes={work.nodes} {change} tie={(keys, together) => work.tie(keys, together)} />
   {/key}
@@ -90,7 +91,7 @@
     />
   </div>
 {/if}
-<ItemRules {item} frozen={number > 0} {change} />
+<ItemRules {item} frozen={fixed} {change} />
 
 <style>
   .seen {

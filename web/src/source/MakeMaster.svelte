@@ -4,6 +4,7 @@
   import Act from '../frame/Act.svelte';
   import Trouble from '../frame/Trouble.svelte';
   import { place } from '../frame/place.svelte';
+  import { session } from '../frame/session.svelte';
 
   let {
     edition,
@@ -15,7 +16,13 @@
   let title = $state(untrack(() => first));
   let courses = $state.raw<Schemas['Course'][]>([]);
   let chosen = $state.raw<string[]>([]);
-  let every = $state(false);
+  /** Instead of courses: all sections of a program, or of the whole college. */
+  let every = $state<string | null>(null);
+  let wide = $derived(
+    session.me?.wholeCollege
+      ? [['', 'every section of the college']]
+      : (session.me?.programs ?? []).map((p) => [p.id, `every section of ${p.name}`]),
+  );
   let trouble = $state.raw<unknown>(null);
   let busy = $state(false);
 
@@ -39,14 +46,17 @@
     e.preventDefault();
     busy = true;
     try {
-      const expected = every ? [] : chosen;
+      const expected = every === null ? chosen : [];
+      const program = every || undefined;
       const made = await got(
         section
           ? api.POST('/api/masters/shells/{section}', {
               params: { path: { section } },
-              body: { code, title, courses: expected },
+              body: { code, title, program, courses: expected },
             })
-          : api.POST('/api/masters', { body: { code, title, edition, courses: expected } }),
+          : api.POST('/api/masters', {
+              body: { code, title, edition, program, courses: expected },
+            }),
       );
       place.go('/sources/masters/' + made.id);
     } catch (x) {
@@ -64,10 +74,17 @@
   </p>
   <fieldset>
     <legend class="words">Expected in</legend>
-    <label class="c"
-      ><input type="checkbox" bind:checked={every} /> every section of the college</label
-    >
-    {#if !every}
+    {#each wide as [id, words] (id)}
+      <label class="c"
+        ><input
+          type="checkbox"
+          checked={every === id}
+          onchange={(e) => (every = e.currentTarget.checked ? id : null)}
+        />
+        {words}</label
+      >
+    {/each}
+    {#if every === null}
       <div class="courses">
         {#each courses as c (c.id)}
           <label class="c">
@@ -106,7 +123,9 @@
   </div>
   <Trouble of={trouble} />
   <div class="acts">
-    <Act main type="submit" disabled={busy || (!every && !chosen.length)}>Make master {code}</Act>
+    <Act main type="submit" disabled={busy || (every === null && !chosen.length)}
+      >Make master {code}</Act
+    >
     <Act onclick={cancel}>Cancel</Act>
   </div>
 </form>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import Act from '../frame/Act.svelte';
+  import MasterMore from './MasterMore.svelte';
   import { place } from '../frame/place.svelte';
   import { many } from '../marks/words';
   import type { OpenMaster } from './master.svelte';
@@ -14,7 +15,7 @@
   }: {
     work: OpenMaster;
     number: number;
-    panel: '' | 'freeze' | 'add' | 'pack';
+    panel: '' | 'freeze' | 'add' | 'pack' | 'about';
     restore: () => Promise<void>;
     remove: () => Promise<void>;
   } = $props();
@@ -22,6 +23,20 @@
   let nodes = $derived(work.nodes);
   let newest = $derived(work.newest);
   let held = $derived(work.holders());
+  let writable = $derived(work.writable);
+  let more = $derived.by(() => {
+    const lines: [string, () => void][] = [
+      ['Package…', () => turn('pack')],
+      ['Put beside…', () => place.go(`/sources/beside?left=master:${work.id}:${number}`)],
+    ];
+    if (number && writable) {
+      lines.push(['Make it the draft', () => void restore()]);
+      if (!master?.versions.find((v) => v.number === number)?.sections)
+        lines.push([`Delete version ${number}`, () => void remove()]);
+    }
+    lines.push(['Name, program, end…', () => turn('about')]);
+    return lines;
+  });
   const turn = (to: typeof panel) => (panel = panel === to ? '' : to);
 </script>
 
@@ -31,7 +46,10 @@
   </h1>
   {#if master}
     <span class="quiet cut">
-      Master · {many(nodes.length, 'item')}{#if master.builtOn}&nbsp;· built on <a
+      {master.programName || 'The whole college’s'} · {many(
+        nodes.length,
+        'item',
+      )}{#if master.builtOn}&nbsp;· built on <a
           class="link"
           href="/sources/editions/{master.edition}">{master.builtOn}</a
         >{/if}{held.all ? ` · held by ${many(held.all, 'section')}` : ''}
@@ -48,17 +66,12 @@
       >
     {/if}
     <span class="can">
-      <Act onclick={() => turn('pack')}>Package…</Act>
-      <Act onclick={() => place.go(`/sources/beside?left=master:${work.id}:${number}`)}
-        >Put beside…</Act
-      >
+      {#if master.retiredAt}<span class="quiet">Retired: nobody receives it</span>
+      {:else if !master.yours}<span class="quiet">An administrator changes it</span>{/if}
+      <MasterMore lines={more} />
       {#if number}
-        <Act onclick={() => void restore()}>Make it the draft</Act>
-        {#if !master.versions.find((v) => v.number === number)?.sections}
-          <Act onclick={() => void remove()}>Delete version {number}</Act>
-        {/if}
         <Act onclick={() => place.set({ version: '', tab: '' })}>Back to the draft</Act>
-      {:else}
+      {:else if writable}
         <Act title="Ctrl Z" onclick={() => void work.turn('undo')}>Undo</Act>
         <Act onclick={() => turn('add')}>Add an item</Act>
         <Act main onclick={() => turn('freeze')}>Freeze version {newest + 1}</Act>

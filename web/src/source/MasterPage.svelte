@@ -8,6 +8,7 @@
   import { place } from '../frame/place.svelte';
   import { resting } from '../frame/resting.svelte';
   import { many } from '../marks/words';
+  import AboutMaster from './AboutMaster.svelte';
   import AddItem from './AddItem.svelte';
   import Changes from './Changes.svelte';
   import Freeze from './Freeze.svelte';
@@ -35,7 +36,7 @@
         () => selected,
       ),
   );
-  let panel = $state<'' | 'freeze' | 'add' | 'pack'>('');
+  let panel = $state<'' | 'freeze' | 'add' | 'pack' | 'about'>('');
   let chosen = $state.raw<ReadonlySet<string>>(new Set());
   let cut = $derived(new Set(clip.of?.cut && clip.of.master === id && !number ? clip.of.keys : []));
 
@@ -51,6 +52,8 @@
   ];
 
   let master = $derived(work.master);
+  /** Only looked at: a version, or what somebody else changes. */
+  let fixed = $derived(number > 0 || !work.writable);
   let nodes = $derived(work.nodes);
   let newest = $derived(work.newest);
   $effect(() => void work.load());
@@ -96,7 +99,7 @@
 
   /** Says every few seconds that this page is open, and at which item. */
   $effect(() => {
-    if (number) return;
+    if (fixed) return;
     const say = () => void work.here(['write', 'questions', 'who'].includes(place.get('tab')));
     void selected;
     say();
@@ -106,7 +109,7 @@
 
   function dropped(e: DragEvent) {
     const files = [...(e.dataTransfer?.files ?? [])];
-    if (!files.length || number) return;
+    if (!files.length || fixed) return;
     e.preventDefault();
     const at = nodes.find((n) => n.key === selected);
     void work.addFiles(files, at?.kind === 'MODULE' ? at.key : at?.parent);
@@ -116,7 +119,7 @@
     const keys = chosen.size
       ? nodes.filter((n) => chosen.has(n.key)).map((n) => n.key)
       : [selected].filter(Boolean);
-    if (!keys.length || (away && number)) return;
+    if (!keys.length || (away && fixed)) return;
     const title = nodes.find((n) => n.key === keys[0])?.title ?? '';
     clip.of = { master: id, version: number, keys, cut: away, title };
     chosen = new Set();
@@ -124,7 +127,7 @@
 
   /** Into the module looked at, else after the item looked at. */
   async function put() {
-    if (!clip.of || number) return;
+    if (!clip.of || fixed) return;
     const at = nodes.find((n) => n.key === selected);
     const to =
       at?.kind === 'MODULE'
@@ -140,8 +143,8 @@
     const typing = (e.target as Element).closest?.('input, textarea, select, [contenteditable]');
     if (typing || !(e.ctrlKey || e.metaKey) || e.altKey) return;
     const key = e.key.toLowerCase();
-    if (key === 'z' && !number) void work.turn(e.shiftKey ? 'redo' : 'undo');
-    else if (key === 'y' && !number) void work.turn('redo');
+    if (key === 'z' && !fixed) void work.turn(e.shiftKey ? 'redo' : 'undo');
+    else if (key === 'y' && !fixed) void work.turn('redo');
     else if (key === 'x') pick(true);
     else if (key === 'c' && !getSelection()?.toString()) pick(false);
     else if (key === 'v') void put();
@@ -188,9 +191,9 @@
       select={(key) => place.set({ item: key })}
       bind:chosen
       {cut}
-      move={number ? undefined : (keys, to) => work.move(keys, to)}
-      remove={number ? undefined : takeOut}
-      rename={number ? undefined : (key, title) => work.rename(key, title)}
+      move={fixed ? undefined : (keys, to) => work.move(keys, to)}
+      remove={fixed ? undefined : takeOut}
+      rename={fixed ? undefined : (key, title) => work.rename(key, title)}
     />
   </section>
   <main class="pane">
@@ -201,7 +204,13 @@
         selected={nodes.find((n) => n.key === selected)}
         close={() => (panel = '')}
       />
-    {:else if panel === 'freeze' && !number}
+    {:else if panel === 'about' && master}
+      <AboutMaster
+        {master}
+        changed={() => ((panel = ''), void work.change(async () => {}))}
+        cancel={() => (panel = '')}
+      />
+    {:else if panel === 'freeze' && !fixed}
       <Freeze
         {id}
         number={newest + 1}
@@ -210,14 +219,14 @@
         lead={(key) => ((panel = ''), place.set({ item: key, tab: 'write' }))}
         cancel={() => (panel = '')}
       />
-    {:else if place.get('pick') && !number}
+    {:else if place.get('pick') && !fixed}
       <Picked
         {id}
         pick={place.get('pick')}
         done={(keys) => (place.set({ pick: '', item: keys[0] ?? '' }), work.change(async () => {}))}
         cancel={() => place.set({ pick: '' })}
       />
-    {:else if panel === 'add' && !number}
+    {:else if panel === 'add' && !fixed}
       <AddItem
         {id}
         {nodes}
@@ -237,7 +246,7 @@
       <div class="hint">
         {#if nodes.length}
           <p>Choose an item on the left to see it as students would.</p>
-          {#if master}
+          {#if master && work.writable}
             <Fresh
               on={master.freshEachTerm}
               set={(on) => {
@@ -256,8 +265,12 @@
             />{/if}
         {:else if master}
           <h2>This master is empty</h2>
-          <p class="quiet">Add its first item, or make a master from a cartridge under Sources.</p>
-          <p><Act main onclick={() => (panel = 'add')}>Add an item</Act></p>
+          {#if work.writable}
+            <p class="quiet">
+              Add its first item, or make a master from a cartridge under Sources.
+            </p>
+            <p><Act main onclick={() => (panel = 'add')}>Add an item</Act></p>
+          {/if}
         {/if}
       </div>
     {/if}

@@ -14,6 +14,10 @@
   import { coming, takeIn } from './intake.svelte';
 
   let masters = $state.raw<Schemas['MasterView'][] | null>(null);
+  /** Those in use before those that are retired. */
+  let listed = $derived(
+    [...(masters ?? [])].sort((a, b) => Number(!!a.retiredAt) - Number(!!b.retiredAt)),
+  );
   let editions = $state.raw<Schemas['Edition'][] | null>(null);
   let trouble = $state.raw<unknown>(null);
   let over = $state(false);
@@ -113,12 +117,14 @@
     <Trouble of={trouble} />
     {#if making === 'empty'}<MakeMaster title="" cancel={() => (making = '')} />{/if}
     {#if making === 'shell'}<FromShell cancel={() => (making = '')} />{/if}
-    {#each masters ?? [] as m (m.id)}
+    {#each listed as m (m.id)}
       <a class="master" href="/sources/masters/{m.id}">
         <span class="name">
           <b class="fig">{m.code}</b> <span class="cut">{m.title}</span>
           <span class="faint cut"
-            >{many(m.items, 'item')}{m.builtOn ? ' · built on ' + m.builtOn : ''}</span
+            >{m.retiredAt ? 'Retired · ' : ''}{many(m.items, 'item')}{m.builtOn
+              ? ' · built on ' + m.builtOn
+              : ''}</span
           >
         </span>
         <span class="trail">

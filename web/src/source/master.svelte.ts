@@ -18,6 +18,8 @@ export class OpenMaster {
   /** Another number after each change, so that what was drawn before is drawn anew. */
   stamp = $state(0);
   numbers = $derived(this.master?.versions.map((v) => v.number) ?? []);
+  /** Whether the draft can be changed by who looks at it. */
+  writable = $derived(!!this.master?.yours && !this.master.retiredAt);
   newest = $derived(this.master?.versions.at(-1)?.number ?? 0);
 
   /**

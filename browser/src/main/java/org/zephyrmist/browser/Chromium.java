@@ -20,26 +20,29 @@ public final class Chromium implements AutoCloseable {
   /** Milliseconds that a busy machine may take for anything a person would wait for. */
   private static final int PATIENCE = 60_000;
 
-  private final Playwright playwright =
-      Playwright.create(
-          new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-  private final Browser browser =
-      playwright
-          .chromium()
-          .launch(
-              new BrowserType.LaunchOptions()
-                  .setExecutablePath(Path.of("/usr/bin/chromium-headless-shell"))
-                  .setArgs(
-                      List.of(
-                          "--no-sandbox",
-                          "--disable-gpu",
-                          "--disable-quic",
-                          "--no-first-run",
-                          "--disable-background-networking",
-                          "--disable-component-update",
-                          "--disable-sync")));
+  /** One for all that a process does: to begin it takes as long as a whole walk of pages. */
+  private static final class Begun {
+    private static final Browser BROWSER =
+        Playwright.create(
+                new Playwright.CreateOptions()
+                    .setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")))
+            .chromium()
+            .launch(
+                new BrowserType.LaunchOptions()
+                    .setExecutablePath(Path.of("/usr/bin/chromium-headless-shell"))
+                    .setArgs(
+                        List.of(
+                            "--no-sandbox",
+                            "--disable-gpu",
+                            "--disable-quic",
+                            "--no-first-run",
+                            "--disable-background-networking",
+                            "--disable-component-update",
+                            "--disable-sync")));
+  }
+
   public final BrowserContext context =
-      browser.newContext(
+      Begun.BROWSER.newContext(
           new Browser.NewContextOptions()
               .setViewportSize(1280, 800)
               .setReducedMotion(ReducedMotion.REDUCE));
@@ -69,8 +72,9 @@ public final class Chromium implements AutoCloseable {
     page.getByRole(com.microsoft.playwright.options.AriaRole.BANNER).waitFor();
   }
 
+  /** Everybody's pages; the browser itself ends with the process. */
   @Override
   public void close() {
-    playwright.close();
+    List.copyOf(Begun.BROWSER.contexts()).forEach(BrowserContext::close);
   }
 }

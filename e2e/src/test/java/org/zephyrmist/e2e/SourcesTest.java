@@ -109,6 +109,7 @@ class SourcesTest {
   @Order(4)
   void aVersionGoesOutAsAPackageAndIsKnownWhenItComesBack() throws Exception {
     page.navigate(master + "?version=1");
+    button("More…").click();
     button("Package…").click();
     page.getByLabel(Pattern.compile("Common Cartridge 1.1")).check();
     assertThat(page.getByText("Assignments are pages in Common Cartridge 1.1.")).isVisible();

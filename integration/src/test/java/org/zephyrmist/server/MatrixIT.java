@@ -344,6 +344,12 @@ class MatrixIT extends ServerIT {
     return "{\"name\":\"Matrix %d-%d\",\"kinds\":[\"PAGE\"],\"titles\":[]}".formatted(round, n++);
   }
 
+  private String itsProgram() {
+    return db.fetchSingle("select program_id from master where id = ?::uuid", values.get("masters"))
+            .get(0)
+        + "";
+  }
+
   private String rule() {
     return "{\"master\":\"%s\"}".formatted(values.get("masters"));
   }
@@ -370,6 +376,10 @@ class MatrixIT extends ServerIT {
           {"master":"%s",%s,"dates":[{"item":"%s","point":"DUE","byPattern":true}]}"""
               .formatted(values.get("master"), sections, values.get("key"));
       case "POST /api/calendars/{calendar}/file" -> "{\"text\":\"\"}";
+      case "PUT /api/masters/{id}" ->
+          "{\"code\":\"MX%d-%d\",\"title\":\"Light\",\"program\":\"%s\"}"
+              .formatted(round, n++, itsProgram());
+      case "PUT /api/masters/{id}/keepers" -> "{\"people\":[]}";
       case "PUT /api/masters/{id}/dates/off" -> "{\"rule\":\"LEAVE\",\"byKind\":{}}";
       case "POST /api/masters/{id}/dates/patterns" ->
           "{\"calendar\":\"%s\",\"by\":\"WEEK\",\"really\":false}".formatted(values.get("term"));
@@ -523,6 +533,27 @@ class MatrixIT extends ServerIT {
         wrong.add("nobody " + c.method() + " " + c.path());
       }
       roles.forEach((role, who) -> expect(role, c, c.cells().get(role), call(who, c)));
+    }
+    assertThat(wrong).isEmpty();
+  }
+
+  /** What nobody has is answered like what is not one's own. */
+  @Test
+  void anIdThatNothingHasIsNotFound() throws Exception {
+    foreignObjects();
+    for (Call c : table()) {
+      String address = address(c);
+      int at = c.path().indexOf('{');
+      String named = at < 0 ? "" : address.substring(at).replaceAll("[/?].*", "");
+      if (named.length() != 36 || c.cells().get("administrator").equals("own")) {
+        continue;
+      }
+      String random = address.replace(named, UUID.randomUUID().toString());
+      Caller.Answer a =
+          administrator.call(c.method(), random, c.method().equals("GET") ? null : body(c));
+      if (a.status() != 404) {
+        wrong.add(c.method() + " " + c.path() + ": " + a);
+      }
     }
     assertThat(wrong).isEmpty();
   }

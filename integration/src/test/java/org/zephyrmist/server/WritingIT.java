@@ -107,6 +107,11 @@ class WritingIT extends ServerIT {
     assertThat(coordinator.get(at(master, "/versions/0/items/" + page + "/page")).text())
         .contains("/api/files/" + sha + "/plot.png");
     assertThat(coordinator.download("/api/files/" + sha + "/plot.png")).isEqualTo(png);
+    for (String odd : List.of("100%25%20sure.png", "a%3Bb.png", "%2525.png")) {
+      assertThat(coordinator.download("/api/files/" + sha + "/" + odd)).as(odd).isEqualTo(png);
+    }
+    assertThat(coordinator.get("/api/files/" + sha + "/x;y=1").status()).isEqualTo(400);
+    assertThat(coordinator.get("/api/files/%2e%2e%3B/people").status()).isEqualTo(400);
     Caller.Answer made =
         coordinator.post(
             at(master, "/draft/items"),

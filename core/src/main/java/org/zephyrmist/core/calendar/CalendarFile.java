@@ -20,10 +20,17 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Date;
 import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedSet;
 import java.util.TimeZone;
+import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * Days off out of a calendar file (iCalendar, RFC 5545). Each event is one, its summary its name;
@@ -34,7 +41,12 @@ public final class CalendarFile {
   public static final int MOST = 5_000_000;
 
   private static final int MOST_EVENTS = 5_000;
-  private static final int MOST_REPEATS = 2_000;
+  private static final int MOST_RULES = 500;
+  private static final int MOST_DAYS = 5_000;
+  private static final String MARK = "\uFEFF"; // with which some programs begin a text
+  private static final Set<String> IANA = ZoneId.getAvailableZoneIds();
+  private static final Pattern DEFINED = Pattern.compile("(?m)^TZID:(.+)$");
+  private static final Pattern NAMED = Pattern.compile("TZID=\"?([A-Za-z0-9_+/-]+)\"?");
   private static final int LONGEST_NAME = 200;
   private static final Set<Frequency> TOO_OFTEN =
       EnumSet.of(Frequency.SECONDLY, Frequency.MINUTELY, Frequency.HOURLY);
@@ -61,12 +73,58 @@ public final class CalendarFile {
     }
     List<DaysOff> off = new ArrayList<>();
     int outside = 0;
-    for (VEvent e : events(text, zone)) {
-      List<Days> when = days(e, within, zone);
+    List<VEvent> events =
+        events(zonesKnown(text.startsWith(MARK) ? text.substring(1) : text), zone);
+    Map<String, Set<Date>> moved = moved(events);
+    for (VEvent e : events) {
+      if (e.getStatus() != null && e.getStatus().isCancelled()) {
+        continue;
+      }
+      Set<Date> elsewhere =
+          e.getRecurrenceId() == null ? moved.getOrDefault(uid(e), Set.of()) : Set.of();
+      List<Days> when = days(e, within, zone, elsewhere);
       when.forEach(d -> off.add(new DaysOff(name(e), d)));
       outside += when.isEmpty() ? 1 : 0;
+      if (off.size() > MOST_DAYS) {
+        throw new CalendarException(
+            "This calendar file has more than " + MOST_DAYS + " days off in the term.",
+            "Export the academic calendar alone.");
+      }
     }
     return new Found(List.copyOf(off), outside);
+  }
+
+  /**
+   * Zones that are named without being defined are those of the IANA time zone database, as a name
+   * that begins with a solidus is (RFC 5545, section 3.8.3.1).
+   */
+  private static String zonesKnown(String text) {
+    Set<String> defined = new HashSet<>();
+    DEFINED.matcher(text).results().forEach(m -> defined.add(m.group(1).strip()));
+    return NAMED
+        .matcher(text)
+        .replaceAll(
+            m -> {
+              String zone = m.group(1);
+              boolean known = !defined.contains(zone) && IANA.contains(zone);
+              return Matcher.quoteReplacement(known ? "TZID=/" + zone : m.group());
+            });
+  }
+
+  /** Single days of what repeats that an event of their own says otherwise, by what repeats. */
+  private static Map<String, Set<Date>> moved(List<VEvent> events) {
+    Map<String, Set<Date>> all = new HashMap<>();
+    for (VEvent e : events) {
+      if (e.getRecurrenceId() != null) {
+        all.computeIfAbsent(uid(e), k -> new HashSet<>())
+            .add(new Date(e.getRecurrenceId().getValue().getTime()));
+      }
+    }
+    return all;
+  }
+
+  private static String uid(VEvent e) {
+    return e.getUid() == null ? "" : e.getUid().getValue();
   }
 
   private static List<VEvent> events(String text, ZoneId zone) {
@@ -96,6 +154,11 @@ public final class CalendarFile {
           "This calendar file has more than " + MOST_EVENTS + " events.",
           "Export the academic calendar alone.");
     }
+    if (all.stream().filter(e -> e.getRecurrenceRule() != null).count() > MOST_RULES) {
+      throw new CalendarException(
+          "This calendar file has more than " + MOST_RULES + " events that repeat.",
+          "Export the academic calendar alone.");
+    }
     return all;
   }
 
@@ -116,7 +179,10 @@ public final class CalendarFile {
     return name.length() > LONGEST_NAME ? name.substring(0, LONGEST_NAME) : name;
   }
 
-  private static List<Days> days(VEvent e, Days within, ZoneId zone) {
+  /**
+   * @param elsewhere beginnings of repeats that other events are about
+   */
+  private static List<Days> days(VEvent e, Days within, ZoneId zone, Set<Date> elsewhere) {
     Optional<ICalDate> start = value(e.getDateStart());
     if (start.isEmpty()) {
       throw new CalendarException(
@@ -129,17 +195,26 @@ public final class CalendarFile {
     LocalDate first = day(start.get(), in);
     LocalDate last = last(e, start.get(), first, in);
     long length = Duration.between(first.atStartOfDay(), last.atStartOfDay()).toDays();
-    List<Days> all = new ArrayList<>();
+    SortedSet<LocalDate> begins = new TreeSet<>();
+    if (e.getRecurrenceRule() == null && !elsewhere.contains(new Date(start.get().getTime()))) {
+      begins.add(first); // days that are listed come beside it (RFC 5545, section 3.8.5.2)
+    }
     DateIterator each =
         e.getDateIterator(timed ? TimeZone.getTimeZone(zone) : TimeZone.getDefault());
     each.advanceTo(Date.from(within.first().minusDays(length + 1).atStartOfDay(in).toInstant()));
-    for (int i = 0; i < MOST_REPEATS && each.hasNext(); i++) {
-      LocalDate at = day(each.next(), in);
-      if (at.isAfter(within.last())) {
-        break;
+    boolean done = false;
+    while (!done && each.hasNext()) {
+      Date next = each.next();
+      LocalDate at = day(next, in);
+      if (!elsewhere.contains(next)) {
+        begins.add(at);
       }
+      done = at.plusDays(length).isAfter(within.last()); // what comes later says no more
+    }
+    List<Days> all = new ArrayList<>();
+    for (LocalDate at : begins) {
       LocalDate end = at.plusDays(length);
-      if (!end.isBefore(within.first())) {
+      if (!end.isBefore(within.first()) && !at.isAfter(within.last())) {
         all.add(
             new Days(
                 at.isBefore(within.first()) ? within.first() : at,

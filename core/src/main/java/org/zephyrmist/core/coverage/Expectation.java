@@ -6,8 +6,9 @@ import java.util.List;
 
 /**
  * At which version sections are expected to hold a master. The narrowest coverage rule counts: one
- * for a section set before one for a course before one for every section. Of rules that are equally
- * narrow the newest version wins over a pinned one, and a later pinned one over an earlier.
+ * for a section set before one for a course, before one for a program, before one for every
+ * section. Of rules that are equally narrow the newest version wins over a pinned one, and a later
+ * pinned one over an earlier.
  */
 public final class Expectation {
   /** A section that is not expected to hold the master. */
@@ -21,6 +22,7 @@ public final class Expectation {
   /** How far a rule reaches, the widest first. */
   public enum Scope {
     EVERY_SECTION,
+    PROGRAM,
     COURSE,
     SET
   }

@@ -72,6 +72,66 @@ class CalendarFileTest {
   }
 
   @Test
+  void whatRepeatsAndNeverEndsCostsNoMoreThanTheTermHasDays() {
+    String[] long1 =
+        event(
+            "SUMMARY:Ages",
+            "DTSTART;VALUE=DATE:20270105",
+            "DURATION:P1000000D",
+            "RRULE:FREQ=DAILY");
+    assertThat(read(long1).off()).containsExactly(new DaysOff("Ages", TERM));
+    String rule =
+        String.join("\r\n", event("SUMMARY:R", "DTSTART;VALUE=DATE:19900105", "RRULE:FREQ=WEEKLY"));
+    assertThatThrownBy(() -> read((rule + "\r\n").repeat(501).strip()))
+        .isInstanceOf(CalendarException.class)
+        .hasMessageContaining("500 events that repeat");
+  }
+
+  @Test
+  void aZoneThatIsNamedAndNotDefinedIsTheOneEverybodyKnows() {
+    CalendarFile.Found f =
+        read(
+            event(
+                "SUMMARY:Closed",
+                "DTSTART;TZID=Europe/Berlin:20270216T050000",
+                "DTEND;TZID=Europe/Berlin:20270216T053000"));
+    assertThat(f.off().get(0).days().first()).isEqualTo(day("2027-02-15"));
+  }
+
+  @Test
+  void daysThatAreListedComeBesideTheFirst() {
+    assertThat(
+            read(event("SUMMARY:Off", "DTSTART;VALUE=DATE:20270215", "RDATE;VALUE=DATE:20270301"))
+                .off())
+        .extracting(o -> o.days().first())
+        .containsExactly(day("2027-02-15"), day("2027-03-01"));
+  }
+
+  @Test
+  void whatIsCancelledIsNoDayOffAndAMovedDayIsWhereItWasMoved() {
+    CalendarFile.Found f =
+        read(
+            event("SUMMARY:Gone", "STATUS:CANCELLED", "DTSTART;VALUE=DATE:20270201")[0],
+            event("SUMMARY:Stays", "DTSTART;VALUE=DATE:20270301", "RRULE:FREQ=WEEKLY;COUNT=3")[0],
+            event(
+                "SUMMARY:Moved",
+                "RECURRENCE-ID;VALUE=DATE:20270308",
+                "DTSTART;VALUE=DATE:20270310")[0]);
+    assertThat(f.off())
+        .extracting(o -> o.days().first())
+        .containsExactly(day("2027-03-01"), day("2027-03-15"), day("2027-03-10"));
+  }
+
+  @Test
+  void aMarkBeforeTheTextIsNoPartOfIt() {
+    String text =
+        "\uFEFFBEGIN:VCALENDAR\r\nVERSION:2.0\r\n"
+            + event("SUMMARY:A", "DTSTART;VALUE=DATE:20270215")[0]
+            + "\r\nEND:VCALENDAR\r\n";
+    assertThat(CalendarFile.read(text, TERM, Springs.CENTRAL).off()).hasSize(1);
+  }
+
+  @Test
   void aDayIsTheSameDayWhereverTheServerStands() {
     TimeZone here = TimeZone.getDefault();
     try {

@@ -5,6 +5,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -97,6 +98,7 @@ class ArchiveApi {
   @ResponseStatus(HttpStatus.CREATED)
   TakenIn take(
       @RequestParam(defaultValue = "") String code,
+      @RequestParam(required = false) UUID program,
       HttpServletRequest request,
       @AuthenticationPrincipal SignedIn who)
       throws IOException {
@@ -108,7 +110,7 @@ class ArchiveApi {
           settings.uploadMostBytes(),
           "archive",
           "Raise the limit upload-most-bytes.");
-      return archives.take(here, code, who);
+      return archives.take(here, code, Optional.ofNullable(program), who);
     } finally {
       Files.deleteIfExists(here);
     }

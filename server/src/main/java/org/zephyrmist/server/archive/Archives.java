@@ -68,7 +68,8 @@ class Archives {
    * @param code that a master is to have; empty for the one in the archive
    */
   @Transactional
-  public ArchiveApi.TakenIn take(Path file, String code, SignedIn who) throws IOException {
+  public ArchiveApi.TakenIn take(Path file, String code, Optional<UUID> program, SignedIn who)
+      throws IOException {
     Received received = new Received(files, trees);
     WholeSource source;
     try {
@@ -80,6 +81,7 @@ class Archives {
     return source
         .maker()
         .map(m -> new ArchiveApi.TakenIn(null, cartridges.take(source, m, received, who)))
-        .orElseGet(() -> new ArchiveApi.TakenIn(masters.take(source, code, received, who), null));
+        .orElseGet(
+            () -> new ArchiveApi.TakenIn(masters.take(source, code, program, received, who), null));
   }
 }

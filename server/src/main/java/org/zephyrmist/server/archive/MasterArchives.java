@@ -1,6 +1,5 @@
 package org.zephyrmist.server.archive;
 
-import static org.zephyrmist.server.db.Tables.MASTER;
 import static org.zephyrmist.server.db.Tables.PERSON;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
@@ -18,6 +17,7 @@ import org.zephyrmist.server.content.Trees;
 import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.master.Consents;
 import org.zephyrmist.server.master.Masters;
+import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.web.Refusal;
 
@@ -25,12 +25,15 @@ import org.zephyrmist.server.web.Refusal;
 @Component
 class MasterArchives {
   private final DSLContext db;
+  private final Reach reach;
   private final Masters masters;
   private final Trees trees;
   private final Consents consents;
   private final Clock clock;
 
-  MasterArchives(DSLContext db, Masters masters, Trees trees, Consents consents, Clock clock) {
+  MasterArchives(
+      DSLContext db, Reach reach, Masters masters, Trees trees, Consents consents, Clock clock) {
+    this.reach = reach;
     this.db = db;
     this.masters = masters;
     this.trees = trees;
@@ -67,8 +70,13 @@ class MasterArchives {
         m.getId().toString(), m.getCode(), m.getTitle(), Optional.empty(), states);
   }
 
-  /** Keeps a master of its own. */
-  UUID take(WholeSource source, String code, Received received, SignedIn who) {
+  /**
+   * Keeps a master of its own, which is expected nowhere yet.
+   *
+   * @param program whose it is; none: the only one of who takes it in, or the whole college
+   */
+  UUID take(
+      WholeSource source, String code, Optional<UUID> program, Received received, SignedIn who) {
     Received.Kept draft = received.kept().get(0);
     if (draft == null) {
       throw Refusal.bad(
@@ -79,8 +87,7 @@ class MasterArchives {
       throw Refusal.bad("The master has no code or no title.", "Send its code with the archive.");
     }
     UUID master =
-        masters.make(name, source.title(), Optional.empty(), Optional.empty(), List.of(), who);
-    db.update(MASTER).set(MASTER.DRAFT_TREE_ID, draft.tree()).where(MASTER.ID.eq(master)).execute();
+        masters.takeIn(name, source.title(), reach.bound(program, who), draft.tree(), who);
     received.kept().values().stream()
         .filter(k -> k.state().number() > 0)
         .forEach(k -> version(master, k.state(), k.tree(), who));

@@ -305,6 +305,7 @@ class CoverageApi {
     Set<UUID> everywhere = rules.everywhere();
     return db.selectFrom(MASTER)
         .where(reach.masters(who))
+        .and(MASTER.RETIRED_AT.isNull())
         .orderBy(MASTER.PROGRAM_ID.isNotNull(), MASTER.CODE)
         .fetch(
             m ->

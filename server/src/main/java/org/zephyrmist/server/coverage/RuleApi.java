@@ -37,8 +37,10 @@ class RuleApi {
   /**
    * @param course its code, for a rule about a course
    * @param set its name, for a rule about a section set
+   * @param program its name, for a rule that reaches no further
    * @param pinned number of the version; absent: the newest
    * @param sections of the term that it is about, within reach
+   * @param yours whether it reaches no further than who asks, and may be changed by them
    */
   record CoverageRule(
       @NotNull UUID id,
@@ -48,14 +50,23 @@ class RuleApi {
       @NotNull Expectation.Scope scope,
       String course,
       String set,
+      String program,
       Integer pinned,
-      int sections) {}
+      int sections,
+      boolean yours) {}
 
-  /** Neither course nor set: every section. */
-  record NewRule(@NotNull UUID master, UUID course, UUID set, @Min(1) Integer pinned) {
+  /**
+   * Neither course nor set: every section.
+   *
+   * @param program beyond which it does not reach; absent: the only one of who makes it, or the
+   *     whole college for those who reach all of it
+   */
+  record NewRule(
+      @NotNull UUID master, UUID program, UUID course, UUID set, @Min(1) Integer pinned) {
     Rules.Wanted wanted() {
       return new Rules.Wanted(
           master,
+          Optional.ofNullable(program),
           Optional.ofNullable(course),
           Optional.ofNullable(set),
           Optional.ofNullable(pinned));

@@ -3,6 +3,7 @@ package org.zephyrmist.server.coverage;
 import static org.zephyrmist.server.db.Tables.COURSE;
 import static org.zephyrmist.server.db.Tables.COVERAGE_RULE;
 import static org.zephyrmist.server.db.Tables.MASTER;
+import static org.zephyrmist.server.db.Tables.PROGRAM;
 import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.SECTION_SET;
 import static org.zephyrmist.server.db.Tables.VERSION;
@@ -19,6 +20,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.Field;
 import org.jooq.impl.DSL;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.http.HttpStatus;
@@ -70,6 +72,7 @@ public class Rules {
         .from(COVERAGE_RULE)
         .where(COVERAGE_RULE.COURSE_ID.isNull())
         .and(COVERAGE_RULE.SET_ID.isNull())
+        .and(COVERAGE_RULE.PROGRAM_ID.isNull())
         .fetchSet(COVERAGE_RULE.MASTER_ID);
   }
 
@@ -82,14 +85,23 @@ public class Rules {
   }
 
   private static Scope scope(CoverageRuleRecord r) {
-    return r.getSetId() != null
-        ? Scope.SET
-        : r.getCourseId() != null ? Scope.COURSE : Scope.EVERY_SECTION;
+    if (r.getSetId() != null) {
+      return Scope.SET;
+    } else if (r.getCourseId() != null) {
+      return Scope.COURSE;
+    }
+    return r.getProgramId() != null ? Scope.PROGRAM : Scope.EVERY_SECTION;
   }
 
   /** All rules, with the places of the sections that each is about. */
   private Map<CoverageRuleRecord, int[]> at(Board board) {
-    List<CoverageRuleRecord> rules = db.selectFrom(COVERAGE_RULE).fetch();
+    List<CoverageRuleRecord> rules =
+        db.select(COVERAGE_RULE.fields())
+            .from(COVERAGE_RULE)
+            .join(MASTER)
+            .on(MASTER.ID.eq(COVERAGE_RULE.MASTER_ID))
+            .where(MASTER.RETIRED_AT.isNull())
+            .fetchInto(COVERAGE_RULE);
     Map<UUID, int[]> bySet =
         rules.stream().anyMatch(r -> r.getSetId() != null) ? bySet(board) : Map.of();
     int[] every = IntStream.range(0, board.ids().size()).toArray();
@@ -97,17 +109,33 @@ public class Rules {
     for (int s : every) {
       byCourse.computeIfAbsent(board.courses().get(s), k -> new ArrayList<>()).add(s);
     }
+    Map<UUID, UUID> programs =
+        rules.stream().anyMatch(r -> r.getProgramId() != null) ? programs() : Map.of();
     Map<CoverageRuleRecord, int[]> all = new HashMap<>();
     for (CoverageRuleRecord r : rules) {
-      all.put(
-          r,
+      int[] about =
           switch (scope(r)) {
-            case EVERY_SECTION -> every;
+            case EVERY_SECTION, PROGRAM -> every;
             case COURSE -> ints(byCourse.getOrDefault(r.getCourseId(), List.of()));
             case SET -> bySet.getOrDefault(r.getSetId(), new int[0]);
-          });
+          };
+      UUID program = r.getProgramId();
+      all.put(
+          r,
+          program == null
+              ? about
+              : IntStream.of(about)
+                  .filter(s -> program.equals(programs.get(board.courses().get(s))))
+                  .toArray());
     }
     return all;
+  }
+
+  /** By course. */
+  private Map<UUID, UUID> programs() {
+    return db.select(COURSE.ID, COURSE.PROGRAM_ID)
+        .from(COURSE)
+        .fetchMap(COURSE.ID, COURSE.PROGRAM_ID);
   }
 
   private static int[] ints(List<Integer> of) {
@@ -191,11 +219,13 @@ public class Rules {
 
   /** Rules of masters within reach, with how many sections of a term each is about. */
   List<RuleApi.CoverageRule> list(UUID term, SignedIn who) {
+    Field<Boolean> yours = may(who);
     Board board = board(SECTION.TERM_ID.eq(term).and(reach.sections(who)));
     Map<UUID, Integer> count = new HashMap<>();
     at(board).forEach((r, places) -> count.put(r.getId(), places.length));
     return db.select(COVERAGE_RULE.fields())
-        .select(MASTER.CODE, MASTER.TITLE, COURSE.CODE, SECTION_SET.NAME)
+        .select(MASTER.CODE, MASTER.TITLE, COURSE.CODE, SECTION_SET.NAME, PROGRAM.NAME)
+        .select(yours)
         .from(COVERAGE_RULE)
         .join(MASTER)
         .on(MASTER.ID.eq(COVERAGE_RULE.MASTER_ID))
@@ -203,8 +233,12 @@ public class Rules {
         .on(COURSE.ID.eq(COVERAGE_RULE.COURSE_ID))
         .leftJoin(SECTION_SET)
         .on(SECTION_SET.ID.eq(COVERAGE_RULE.SET_ID))
+        .leftJoin(PROGRAM)
+        .on(PROGRAM.ID.eq(COVERAGE_RULE.PROGRAM_ID))
         .where(reach.masters(who))
-        .orderBy(MASTER.PROGRAM_ID.isNotNull(), MASTER.CODE, COURSE.CODE, SECTION_SET.NAME)
+        .and(MASTER.RETIRED_AT.isNull())
+        .orderBy(
+            MASTER.PROGRAM_ID.isNotNull(), MASTER.CODE, PROGRAM.NAME, COURSE.CODE, SECTION_SET.NAME)
         .fetch(
             r ->
                 new RuleApi.CoverageRule(
@@ -215,17 +249,45 @@ public class Rules {
                     scope(r.into(COVERAGE_RULE)),
                     r.get(COURSE.CODE),
                     r.get(SECTION_SET.NAME),
+                    r.get(PROGRAM.NAME),
                     r.get(COVERAGE_RULE.PINNED),
-                    count.getOrDefault(r.get(COVERAGE_RULE.ID), 0)));
+                    count.getOrDefault(r.get(COVERAGE_RULE.ID), 0),
+                    r.get(yours)));
   }
 
-  /** A rule as it is to be made; about neither a course nor a set: about every section. */
+  /**
+   * On a rule and its master: whether a person may change it, which is so where it reaches no
+   * further than they do.
+   */
+  private Field<Boolean> may(SignedIn who) {
+    if (reach.everything(who)) {
+      return DSL.inline(true);
+    }
+    Condition within =
+        reach
+            .program(who, COVERAGE_RULE.PROGRAM_ID)
+            .or(
+                COVERAGE_RULE.COURSE_ID.in(
+                    DSL.select(COURSE.ID)
+                        .from(COURSE)
+                        .where(reach.program(who, COURSE.PROGRAM_ID))));
+    return DSL.coalesce(DSL.field(reach.changes(who).and(within)), false);
+  }
+
+  /**
+   * A rule as it is to be made; about neither a course nor a set: about every section, as far as
+   * its maker reaches.
+   */
   public record Wanted(
-      UUID master, Optional<UUID> course, Optional<UUID> set, Optional<Integer> pinned) {}
+      UUID master,
+      Optional<UUID> program,
+      Optional<UUID> course,
+      Optional<UUID> set,
+      Optional<Integer> pinned) {}
 
   @Transactional
   public UUID add(Wanted n, SignedIn who) {
-    String code = master(n.master(), who);
+    String code = changed(n.master(), who);
     Integer pinned = n.pinned().orElse(null);
     pinnable(n.master(), pinned);
     if (n.course().isPresent() && n.set().isPresent()) {
@@ -233,6 +295,8 @@ public class Rules {
     }
     n.course().ifPresent(c -> course(c, who));
     n.set().ifPresent(this::set);
+    Optional<UUID> program =
+        n.course().isPresent() ? Optional.empty() : reach.bound(n.program(), who);
     UUID id = UUID.randomUUID();
     try {
       db.insertInto(COVERAGE_RULE)
@@ -240,6 +304,7 @@ public class Rules {
           .set(COVERAGE_RULE.MASTER_ID, n.master())
           .set(COVERAGE_RULE.COURSE_ID, n.course().orElse(null))
           .set(COVERAGE_RULE.SET_ID, n.set().orElse(null))
+          .set(COVERAGE_RULE.PROGRAM_ID, program.orElse(null))
           .set(COVERAGE_RULE.PINNED, pinned)
           .execute();
     } catch (DuplicateKeyException e) {
@@ -285,15 +350,39 @@ public class Rules {
     return pinned == null ? "newest version" : "version " + pinned;
   }
 
+  /** A rule that this person may change. */
   private CoverageRuleRecord own(UUID rule, SignedIn who) {
+    Field<Boolean> mine = may(who);
     return db.select(COVERAGE_RULE.fields())
+        .select(mine)
         .from(COVERAGE_RULE)
         .join(MASTER)
         .on(MASTER.ID.eq(COVERAGE_RULE.MASTER_ID))
         .where(COVERAGE_RULE.ID.eq(rule))
         .and(reach.masters(who))
-        .fetchOptional(r -> r.into(COVERAGE_RULE))
+        .fetchOptional(
+            r -> {
+              if (!r.get(mine)) {
+                throw new Refusal(
+                    HttpStatus.FORBIDDEN,
+                    "This rule reaches further than your programs.",
+                    "Who made it, or an administrator, changes it.");
+              }
+              return r.into(COVERAGE_RULE);
+            })
         .orElseThrow(() -> Refusal.notFound("rule"));
+  }
+
+  /** The code of a master whose rules this person may change. */
+  private String changed(UUID master, SignedIn who) {
+    String code = master(master, who);
+    if (!db.fetchExists(MASTER, MASTER.ID.eq(master).and(reach.changes(who)))) {
+      throw new Refusal(
+          HttpStatus.FORBIDDEN,
+          code + " is the whole college's.",
+          "An administrator says where it is expected, or names you.");
+    }
+    return code;
   }
 
   private String master(UUID master, SignedIn who) {

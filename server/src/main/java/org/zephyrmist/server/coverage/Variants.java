@@ -1,6 +1,7 @@
 package org.zephyrmist.server.coverage;
 
 import static org.zephyrmist.server.db.Tables.CAMPUS;
+import static org.zephyrmist.server.db.Tables.COURSE;
 import static org.zephyrmist.server.db.Tables.COVERAGE_RULE;
 import static org.zephyrmist.server.db.Tables.MASTER;
 import static org.zephyrmist.server.db.Tables.SECTION;
@@ -211,7 +212,17 @@ class Variants {
                             COVERAGE_RULE
                                 .COURSE_ID
                                 .isNull()
-                                .or(COVERAGE_RULE.COURSE_ID.eq(SECTION.COURSE_ID)))))
+                                .or(COVERAGE_RULE.COURSE_ID.eq(SECTION.COURSE_ID)))
+                        .and(
+                            COVERAGE_RULE
+                                .PROGRAM_ID
+                                .isNull()
+                                .or(
+                                    SECTION.COURSE_ID.in(
+                                        DSL.select(COURSE.ID)
+                                            .from(COURSE)
+                                            .where(
+                                                COURSE.PROGRAM_ID.eq(COVERAGE_RULE.PROGRAM_ID)))))))
             .or(SECTION.ID.in(held.keySet()));
     db.select(SECTION.ID, SECTION.CODE, CAMPUS.NAME)
         .from(SECTION)

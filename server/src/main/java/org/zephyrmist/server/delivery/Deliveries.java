@@ -231,14 +231,20 @@ public class Deliveries {
       throw Refusal.bad(
           "A delivery goes to 1 to " + MOST_SECTIONS + " sections.", "Choose sections first.");
     }
-    if (!db.fetchExists(
-        db.selectOne()
+    var master =
+        db.select(MASTER.CODE, MASTER.RETIRED_AT)
             .from(VERSION)
             .join(MASTER)
             .on(MASTER.ID.eq(VERSION.MASTER_ID))
             .where(VERSION.ID.eq(version))
-            .and(reach.masters(who)))) {
-      throw Refusal.notFound("version");
+            .and(reach.masters(who))
+            .fetchOptional()
+            .orElseThrow(() -> Refusal.notFound("version"));
+    if (master.value2() != null) {
+      throw new Refusal(
+          HttpStatus.CONFLICT,
+          master.value1() + " is retired: nobody receives it any more.",
+          "Bring it back into use first, on its own page.");
     }
     List<UUID> reached =
         db.select(SECTION.ID)

@@ -74,6 +74,7 @@ public class Runs {
    */
   @Transactional
   public void confirm(UUID id, Optional<OffsetDateTime> at, Tell tell, String note, SignedIn who) {
+    deliveries.own(id, who);
     at.ifPresent(this::ahead);
     List<UUID> order = orders.of(id);
     if (secondWord.needed(order).isPresent()) {
@@ -163,6 +164,7 @@ public class Runs {
   /** Lines that have not begun do not begin; those under way are finished. */
   @Transactional
   public void stop(UUID id, SignedIn who) {
+    deliveries.own(id, who);
     orders.of(id).forEach(each -> stopOne(each, who));
   }
 

@@ -50,7 +50,10 @@ class DemoSets {
         sets.keep(
             new SectionSets.Wanted("Rehearse in the old hall", Optional.of(some), Optional.empty()),
             ines);
-    rules.add(new Rules.Wanted(sound, Optional.empty(), Optional.of(hall), Optional.of(2)), ines);
+    rules.add(
+        new Rules.Wanted(
+            sound, Optional.empty(), Optional.empty(), Optional.of(hall), Optional.of(2)),
+        ines);
   }
 
   private void filter(String name, SectionFilter filter, SignedIn who) {

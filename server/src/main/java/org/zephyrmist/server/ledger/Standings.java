@@ -8,9 +8,11 @@ import static org.jooq.impl.DSL.table;
 import static org.jooq.impl.DSL.val;
 import static org.zephyrmist.server.db.Tables.SECTION;
 import static org.zephyrmist.server.db.Tables.STANDING;
+import static org.zephyrmist.server.db.Tables.TERM;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
 import java.nio.ByteBuffer;
+import java.time.LocalDate;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
@@ -138,6 +140,30 @@ public class Standings {
             .fetchSingle()
             .value1();
     return new Stand(versions, partial[0], newest == null ? 0 : newest);
+  }
+
+  /** A section that has something of a master. */
+  public record Holder(String section, String term, int version) {}
+
+  /**
+   * Who holds a master in terms that end on a day or later, the last term first.
+   *
+   * @param sections on rows of {@code section}
+   */
+  public List<Holder> holders(UUID master, LocalDate day, Condition sections) {
+    return db.select(SECTION.CODE, TERM.TITLE, VERSION.NUMBER)
+        .from(STANDING)
+        .join(SECTION)
+        .on(SECTION.ID.eq(STANDING.SECTION_ID))
+        .join(TERM)
+        .on(TERM.ID.eq(SECTION.TERM_ID))
+        .join(VERSION)
+        .on(VERSION.ID.eq(STANDING.VERSION_ID))
+        .where(STANDING.MASTER_ID.eq(master))
+        .and(TERM.LAST_DAY.ge(day))
+        .and(sections)
+        .orderBy(TERM.FIRST_DAY.desc(), SECTION.CODE)
+        .fetch(r -> new Holder(r.value1(), r.value2(), r.value3()));
   }
 
   /** Of these sections those to which anything of a master was delivered. */

@@ -73,6 +73,7 @@ class ShellMasterApi {
   record NewFromShell(
       @NotBlank @Size(max = 40) String code,
       @NotBlank @Size(max = 200) String title,
+      UUID program,
       List<@NotNull UUID> courses) {}
 
   /** Reads the shell; nothing is kept. */
@@ -111,7 +112,7 @@ class ShellMasterApi {
       @AuthenticationPrincipal SignedIn who) {
     reached(section, who);
     List<UUID> chosen = Optional.ofNullable(n.courses()).orElse(List.of());
-    Optional<UUID> program = courses.programOf(chosen, who);
+    Optional<UUID> program = courses.programOf(chosen, Optional.ofNullable(n.program()), who);
     return new MadeMaster(
         told(
             () ->

@@ -71,16 +71,23 @@ class MasterApi {
   }
 
   /** Something that people can see, and no line break or control. */
-  private static final String SEEN = "\\P{Cntrl}*[\\p{L}\\p{N}]\\P{Cntrl}*";
+  static final String SEEN = "\\P{Cntrl}*[\\p{L}\\p{N}]\\P{Cntrl}*";
 
-  private static final String WORDS = "needs a letter or a digit, all on one line";
+  static final String WORDS = "needs a letter or a digit, all on one line";
 
   record Made(@NotNull UUID id) {}
 
+  /**
+   * A master to be made.
+   *
+   * @param program whose it is and in whose sections it is expected, if no courses are named;
+   *     absent: the only one of who makes it, or the whole college for those who reach all of it
+   */
   record NewMaster(
       @NotBlank @Size(max = 40) @Pattern(regexp = SEEN, message = WORDS) String code,
       @NotBlank @Size(max = 200) @Pattern(regexp = SEEN, message = WORDS) String title,
       UUID edition,
+      UUID program,
       List<@NotNull UUID> courses) {}
 
   record ChangeView(
@@ -128,14 +135,14 @@ class MasterApi {
   @GetMapping("/{id}")
   MasterViews.MasterView get(@PathVariable UUID id, @AuthenticationPrincipal SignedIn who) {
     masters.get(id, who);
-    return views.one(id);
+    return views.one(id, who);
   }
 
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   Made make(@Valid @RequestBody NewMaster n, @AuthenticationPrincipal SignedIn who) {
     List<UUID> chosen = Optional.ofNullable(n.courses()).orElse(List.of());
-    Optional<UUID> program = courses.programOf(chosen, who);
+    Optional<UUID> program = courses.programOf(chosen, Optional.ofNullable(n.program()), who);
     return new Made(
         masters.make(
             n.code().strip(),

@@ -8,6 +8,7 @@ import static org.zephyrmist.server.db.Tables.COVERAGE_RULE;
 import static org.zephyrmist.server.db.Tables.EDITION;
 import static org.zephyrmist.server.db.Tables.MASTER;
 import static org.zephyrmist.server.db.Tables.PERSON;
+import static org.zephyrmist.server.db.Tables.PROGRAM;
 import static org.zephyrmist.server.db.Tables.TREE_ITEM;
 import static org.zephyrmist.server.db.Tables.VERSION;
 
@@ -18,10 +19,12 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.Field;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.server.db.tables.Edition;
 import org.zephyrmist.server.ledger.Standings;
@@ -49,6 +52,13 @@ class MasterViews {
       @NotNull OffsetDateTime frozenAt,
       int sections) {}
 
+  /**
+   * A master.
+   *
+   * @param program whose it is; absent: the whole college's
+   * @param retiredAt since when nobody is to receive it; absent: it is in use
+   * @param yours whether who asks may change it
+   */
   record MasterView(
       @NotNull UUID id,
       @NotNull String code,
@@ -59,19 +69,24 @@ class MasterViews {
       UUID newerEdition,
       Integer newerNumber,
       @NotNull String madeBy,
+      UUID program,
+      @NotNull String programName,
       boolean everySection,
       boolean freshEachTerm,
+      OffsetDateTime retiredAt,
+      boolean yours,
       @NotNull List<VersionView> versions) {}
 
   List<MasterView> list(SignedIn who) {
-    return views(reach.masters(who));
+    return views(reach.masters(who), who);
   }
 
-  MasterView one(UUID id) {
-    return views(MASTER.ID.eq(id)).get(0);
+  MasterView one(UUID id, SignedIn who) {
+    return views(MASTER.ID.eq(id), who).get(0);
   }
 
-  private List<MasterView> views(Condition which) {
+  private List<MasterView> views(Condition which, SignedIn who) {
+    Field<Boolean> yours = reach.mayChange(who);
     Map<UUID, List<VersionView>> versions = versions();
     Map<UUID, Integer> sizes =
         db.select(TREE_ITEM.TREE_ID, count())
@@ -86,13 +101,17 @@ class MasterViews {
                 .from(COVERAGE_RULE)
                 .where(COVERAGE_RULE.COURSE_ID.isNull())
                 .and(COVERAGE_RULE.SET_ID.isNull())
+                .and(COVERAGE_RULE.PROGRAM_ID.isNull())
                 .fetch(COVERAGE_RULE.MASTER_ID));
     Edition newest = EDITION.as("newest");
     return db.select(MASTER.fields())
         .select(PERSON.NAME, CARTRIDGE.TITLE, EDITION.NUMBER, newest.ID, newest.NUMBER)
+        .select(PROGRAM.NAME, yours)
         .from(MASTER)
         .join(PERSON)
         .on(PERSON.ID.eq(MASTER.MADE_BY))
+        .leftJoin(PROGRAM)
+        .on(PROGRAM.ID.eq(MASTER.PROGRAM_ID))
         .leftJoin(EDITION)
         .on(EDITION.ID.eq(MASTER.EDITION_ID))
         .leftJoin(CARTRIDGE)
@@ -121,8 +140,12 @@ class MasterViews {
                   r.get(newest.ID),
                   r.get(newest.NUMBER),
                   r.get(PERSON.NAME),
+                  r.get(MASTER.PROGRAM_ID),
+                  Optional.ofNullable(r.get(PROGRAM.NAME)).orElse(""),
                   everywhere.contains(id),
                   r.get(MASTER.FRESH_EACH_TERM),
+                  r.get(MASTER.RETIRED_AT),
+                  r.get(yours),
                   versions.getOrDefault(id, List.of()));
             });
   }

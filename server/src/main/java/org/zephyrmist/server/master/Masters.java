@@ -74,7 +74,8 @@ public class Masters {
    * A new master.
    *
    * @param edition whose content it starts with; none for an empty one
-   * @param courses whose sections are expected to hold it; none for all sections
+   * @param program whose it is; none: the whole college's
+   * @param courses whose sections are expected to hold it; none for all sections of the program
    */
   @Transactional
   public UUID make(
@@ -84,11 +85,42 @@ public class Masters {
       Optional<UUID> edition,
       List<UUID> courses,
       SignedIn who) {
+    free(code);
+    UUID tree = edition.map(e -> trees.copyOfEdition(editionTree(e), e)).orElseGet(trees::create);
+    UUID id = keep(code, title, program, edition, tree, courses.isEmpty() ? "c" : "m", who);
+    if (courses.isEmpty()) {
+      rule(id, null, program);
+    }
+    courses.forEach(c -> rule(id, c, Optional.empty()));
+    return id;
+  }
+
+  /**
+   * A master that came from elsewhere and is expected nowhere yet.
+   *
+   * @param tree its draft
+   */
+  @Transactional
+  public UUID takeIn(String code, String title, Optional<UUID> program, UUID tree, SignedIn who) {
+    free(code);
+    return keep(code, title, program, Optional.empty(), tree, "m", who);
+  }
+
+  private void free(String code) {
     if (db.fetchExists(MASTER, MASTER.CODE.eq(code))) {
       throw new Refusal(
           HttpStatus.CONFLICT, "There is a master " + code + " already.", "Choose another code.");
     }
-    UUID tree = edition.map(e -> trees.copyOfEdition(editionTree(e), e)).orElseGet(trees::create);
+  }
+
+  private UUID keep(
+      String code,
+      String title,
+      Optional<UUID> program,
+      Optional<UUID> edition,
+      UUID tree,
+      String order,
+      SignedIn who) {
     UUID id = UUID.randomUUID();
     db.insertInto(MASTER)
         .set(MASTER.ID, id)
@@ -97,14 +129,10 @@ public class Masters {
         .set(MASTER.PROGRAM_ID, program.orElse(null))
         .set(MASTER.DRAFT_TREE_ID, tree)
         .set(MASTER.EDITION_ID, edition.orElse(null))
-        .set(MASTER.SHELL_ORDER, courses.isEmpty() ? "c" : "m")
+        .set(MASTER.SHELL_ORDER, order)
         .set(MASTER.MADE_BY, who.id())
         .set(MASTER.MADE_AT, OffsetDateTime.now(clock))
         .execute();
-    if (courses.isEmpty()) {
-      rule(id, null);
-    }
-    courses.forEach(c -> rule(id, c));
     events.add(who.id(), "made master", code, title, page(id));
     return id;
   }
@@ -127,11 +155,12 @@ public class Masters {
     db.update(MASTER).set(MASTER.MADE_FROM, section).where(MASTER.ID.eq(master)).execute();
   }
 
-  private void rule(UUID master, UUID course) {
+  private void rule(UUID master, UUID course, Optional<UUID> program) {
     db.insertInto(COVERAGE_RULE)
         .set(COVERAGE_RULE.ID, UUID.randomUUID())
         .set(COVERAGE_RULE.MASTER_ID, master)
         .set(COVERAGE_RULE.COURSE_ID, course)
+        .set(COVERAGE_RULE.PROGRAM_ID, program.orElse(null))
         .execute();
   }
 

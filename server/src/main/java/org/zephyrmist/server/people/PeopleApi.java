@@ -5,6 +5,7 @@ import jakarta.validation.constraints.Email;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.util.List;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.beans.factory.ObjectProvider;
@@ -23,15 +24,30 @@ import org.springframework.web.bind.annotation.RestController;
 class PeopleApi {
   private final People people;
   private final Events events;
+  private final Programs programs;
+  private final Reach reach;
   private final ObjectProvider<Making> making;
 
-  PeopleApi(People people, Events events, ObjectProvider<Making> making) {
+  PeopleApi(
+      People people, Events events, Programs programs, Reach reach, ObjectProvider<Making> making) {
+    this.programs = programs;
+    this.reach = reach;
     this.making = making;
     this.people = people;
     this.events = events;
   }
 
-  record Me(@NotNull UUID id, @NotNull String name, @NotNull String email, @NotNull Role role) {}
+  /**
+   * @param programs that a coordinator or designer reaches; nobody else's are named
+   * @param wholeCollege whether there is none beyond these
+   */
+  record Me(
+      @NotNull UUID id,
+      @NotNull String name,
+      @NotNull String email,
+      @NotNull Role role,
+      @NotNull List<CollegePeopleApi.ProgramView> programs,
+      boolean wholeCollege) {}
 
   record NewPerson(
       @NotBlank @Size(max = 200) String name,
@@ -53,7 +69,13 @@ class PeopleApi {
 
   @GetMapping("/me")
   Me me(@AuthenticationPrincipal SignedIn who) {
-    return new Me(who.id(), who.name(), who.getUsername(), who.role());
+    return new Me(
+        who.id(),
+        who.name(),
+        who.getUsername(),
+        who.role(),
+        programs.of(who.id()),
+        reach.everything(who));
   }
 
   /** On an empty installation the first person becomes administrator. */

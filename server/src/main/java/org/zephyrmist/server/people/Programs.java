@@ -5,6 +5,7 @@ import static org.zephyrmist.server.db.Tables.PERSON_PROGRAM;
 import static org.zephyrmist.server.db.Tables.PROGRAM;
 
 import java.util.Collection;
+import java.util.List;
 import java.util.Set;
 import java.util.UUID;
 import org.jooq.DSLContext;
@@ -19,6 +20,17 @@ public class Programs {
 
   Programs(DSLContext db) {
     this.db = db;
+  }
+
+  /** In the order of their names. */
+  List<CollegePeopleApi.ProgramView> of(UUID person) {
+    return db.select(PROGRAM.ID, PROGRAM.NAME)
+        .from(PERSON_PROGRAM)
+        .join(PROGRAM)
+        .on(PROGRAM.ID.eq(PERSON_PROGRAM.PROGRAM_ID))
+        .where(PERSON_PROGRAM.PERSON_ID.eq(person))
+        .orderBy(PROGRAM.NAME)
+        .fetch(r -> new CollegePeopleApi.ProgramView(r.value1(), r.value2()));
   }
 
   public void reachAll(UUID person) {

@@ -5,6 +5,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.regex.Pattern;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.beans.factory.config.BeanPostProcessor;
 import org.springframework.boot.web.servlet.AbstractFilterRegistrationBean;
@@ -25,6 +26,7 @@ import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
 import org.springframework.security.web.context.SecurityContextHolderFilter;
 import org.springframework.security.web.csrf.CsrfException;
+import org.springframework.security.web.firewall.FirewalledRequest;
 import org.springframework.security.web.firewall.HttpFirewall;
 import org.springframework.security.web.firewall.RequestRejectedHandler;
 import org.springframework.security.web.firewall.StrictHttpFirewall;
@@ -40,6 +42,9 @@ import org.zephyrmist.server.web.Problems;
 @Configuration
 @EnableMethodSecurity
 class SecurityConfiguration {
+  /** As it is sent: a semicolon of a name is encoded there. */
+  private static final Pattern FILE = Pattern.compile("/api/files/[0-9a-f]{64}/[^/;\\\\]+");
+
   private static final String PICKED = "/api/lti/picked/*";
   private static final String POLICY =
       "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:;"
@@ -138,9 +143,29 @@ class SecurityConfiguration {
     };
   }
 
-  /** Besides what the framework refuses: NUL, which no database keeps. */
+  /** Names of files may hold what no other part of an address may; nothing is decided by them. */
   @Bean
   HttpFirewall firewall() {
+    StrictHttpFirewall strict = strict();
+    StrictHttpFirewall named = strict();
+    named.setAllowUrlEncodedPercent(true);
+    named.setAllowSemicolon(true);
+    return new HttpFirewall() {
+      @Override
+      public FirewalledRequest getFirewalledRequest(HttpServletRequest q) {
+        boolean file = FILE.matcher(q.getRequestURI()).matches();
+        return (file ? named : strict).getFirewalledRequest(q);
+      }
+
+      @Override
+      public HttpServletResponse getFirewalledResponse(HttpServletResponse r) {
+        return strict.getFirewalledResponse(r);
+      }
+    };
+  }
+
+  /** Besides what the framework refuses: NUL, which no database keeps. */
+  private static StrictHttpFirewall strict() {
     StrictHttpFirewall f = new StrictHttpFirewall();
     f.setAllowedParameterValues(v -> v.indexOf('\0') < 0);
     return f;

@@ -232,6 +232,7 @@ class NextTerms {
         .from(MASTER)
         .where(MASTER.ID.in(numbers.keySet()))
         .and(reach.masters(who))
+        .and(MASTER.RETIRED_AT.isNull())
         .fetch()
         .stream()
         .sorted(
