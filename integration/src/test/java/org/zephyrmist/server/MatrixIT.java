@@ -485,6 +485,10 @@ class MatrixIT extends ServerIT {
   }
 
   private Caller.Answer call(Caller who, Call c) {
+    return call(who, c, address(c));
+  }
+
+  private Caller.Answer call(Caller who, Call c, String address) {
     boolean file =
         c.method().equals("POST")
             && (c.path().equals("/api/roster")
@@ -493,8 +497,8 @@ class MatrixIT extends ServerIT {
                 || c.path().equals("/api/packages/{section}/export")
                 || c.path().equals("/api/cartridges/intakes"));
     return file
-        ? who.upload(address(c), new byte[] {1})
-        : who.call(c.method(), address(c), c.method().equals("GET") ? null : body(c));
+        ? who.upload(address, new byte[] {1})
+        : who.call(c.method(), address, c.method().equals("GET") ? null : body(c));
   }
 
   private void expect(String who, Call c, String cell, Caller.Answer a) {
@@ -549,8 +553,7 @@ class MatrixIT extends ServerIT {
         continue;
       }
       String random = address.replace(named, UUID.randomUUID().toString());
-      Caller.Answer a =
-          administrator.call(c.method(), random, c.method().equals("GET") ? null : body(c));
+      Caller.Answer a = call(administrator, c, random);
       if (a.status() != 404) {
         wrong.add(c.method() + " " + c.path() + ": " + a);
       }
