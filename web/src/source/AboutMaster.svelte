@@ -25,7 +25,12 @@
   let ending = $state(false);
   let rules = $derived(session.me?.role === 'ADMINISTRATOR');
   let held = $derived(holders ? holders.sections.length + holders.others : 0);
-  const MOST = 60;
+  let terms = $derived(
+    [...new Set(holders?.sections.map((h) => h.term))].map(
+      (t) => [t, holders!.sections.filter((h) => h.term === t)] as const,
+    ),
+  );
+  const MOST = 40;
 
   async function load() {
     try {
@@ -134,14 +139,16 @@
           : 'No section of this term or a later one holds it.'}
       </p>
       {#if held}
-        <p class="quiet fig">
-          {holders.sections
-            .slice(0, MOST)
-            .map((h) => `${h.section} v${h.version}`)
-            .join(', ')}{holders.sections.length > MOST
-            ? ` and ${holders.sections.length - MOST} more`
-            : ''}{holders.others ? `, and ${holders.others} of other programs` : ''}
-        </p>
+        {#each terms as [term, all] (term)}
+          <p class="quiet fig holders">
+            <span>{term}:</span>
+            {#each all.slice(0, MOST) as h, i (i)}<span>{h.section} v{h.version}</span>{/each}
+            {#if all.length > MOST}<span>and {all.length - MOST} more</span>{/if}
+          </p>
+        {/each}
+        {#if holders.others}<p class="quiet">
+            {holders.others} of them are of other programs.
+          </p>{/if}
       {/if}
     {/if}
     <div class="acts">
@@ -184,6 +191,14 @@
   }
   .whose {
     max-width: 420px;
+  }
+  .holders {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 14px;
+  }
+  .holders span {
+    white-space: nowrap;
   }
   .people {
     display: grid;

@@ -42,7 +42,8 @@ describe('what a master is called and how it ends', () => {
     const changed = vi.fn();
     render(AboutMaster, { master: master({}), changed, cancel: () => {} });
     expect(await screen.findByText(/^4 sections of this term/)).toBeVisible();
-    expect(screen.getByText('snd-1 v2, and 3 of other programs')).toBeVisible();
+    expect(screen.getByText('snd-1 v2')).toBeVisible();
+    expect(screen.getByText('3 of them are of other programs.')).toBeVisible();
     await fireEvent.click(screen.getByRole('button', { name: /^Retire it/ }));
     await vi.waitFor(() => expect(changed).toHaveBeenCalled());
     expect(asked.some((c) => c.method === 'POST')).toBe(true);

@@ -103,6 +103,8 @@
     flex: none;
     margin-left: auto;
     display: flex;
+    align-items: center;
     gap: 8px;
+    white-space: nowrap;
   }
 </style>

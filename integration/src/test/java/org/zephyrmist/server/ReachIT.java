@@ -93,6 +93,9 @@ class ReachIT extends ServerIT {
     String items = "/api/masters/" + master + "/draft/items";
     String page = "{\"kind\":\"PAGE\",\"title\":\"Welcome\"}";
     assertThat(designer.get("/api/masters/" + master).json().path("yours").asBoolean()).isFalse();
+    assertThat(coordinator.get("/api/masters/" + master).json().path("yours").asBoolean())
+        .as("who reaches every program reaches the college")
+        .isTrue();
     assertThat(designer.post(items, page).status()).as("seen, and not changed").isEqualTo(403);
     assertThat(designer.post("/api/masters/" + master + "/versions", "{\"note\":\"x\"}").status())
         .isEqualTo(403);

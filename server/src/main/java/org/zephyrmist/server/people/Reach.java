@@ -89,7 +89,9 @@ public class Reach {
 
   /** The same as a column that is true or false. */
   public Field<Boolean> mayChange(SignedIn who) {
-    return org.jooq.impl.DSL.coalesce(org.jooq.impl.DSL.field(changes(who)), false);
+    return everything(who)
+        ? org.jooq.impl.DSL.inline(true)
+        : org.jooq.impl.DSL.coalesce(org.jooq.impl.DSL.field(changes(who)), false);
   }
 
   /** Whether there is no program that a person does not reach: an administrator's is every one. */
