@@ -109,7 +109,7 @@
         <span class="fig">{work.done}/{work.all}</span>
       </a>
     {/if}
-    <button class="who" id="who">{session.me?.name}</button>
+    <button class="who" id="who" title={session.me?.name}>{session.me?.name}</button>
     <Dropdown triggeredBy="#who" bind:isOpen={open} simple class="menu">
       {#if session.me?.role === 'COORDINATOR' || session.me?.role === 'ADMINISTRATOR'}
         <DropdownItem class="menu-line" onclick={() => ((open = false), place.go('/college'))}>
@@ -168,8 +168,8 @@
   nav a.here:after {
     content: '';
     position: absolute;
-    left: 12px;
-    right: 12px;
+    left: 4px;
+    right: 4px;
     bottom: -1px;
     height: 3px;
     background: var(--do);
@@ -196,6 +196,9 @@
     align-items: center;
   }
   .who {
+    min-width: 60px;
+    overflow: hidden;
+    text-overflow: ellipsis;
     white-space: nowrap;
     cursor: pointer;
   }

@@ -81,8 +81,27 @@ class WholePathTest {
     accessible(page, view);
   }
 
+  /** Widths of windows that people have, in CSS pixels. */
+  private static final List<Integer> WIDTHS = List.of(1024, 1920, 1280);
+
+  private static final String TOO_WIDE =
+      """
+      () => document.documentElement.scrollWidth <= innerWidth ? '' : [...document.querySelectorAll('body *')]
+        .filter(e => e.getBoundingClientRect().right > innerWidth + 1).slice(0, 4)
+        .map(e => e.tagName + '.' + e.className).join('; ') || 'something'
+      """;
+
+  /** Nothing of it lies beside the window, however wide that is. */
+  private static void fits(Page page, String view) {
+    for (int width : WIDTHS) {
+      page.setViewportSize(width, 800);
+      assertThat(page.evaluate(TOO_WIDE)).as(view + ", " + width + " wide").isEqualTo("");
+    }
+  }
+
   static void accessible(Page page, String view) {
     page.waitForFunction(STILL);
+    fits(page, view);
     dark(page, false);
     nothingFound(
         new AxeBuilder(page)
