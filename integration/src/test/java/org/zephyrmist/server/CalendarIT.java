@@ -458,6 +458,14 @@ class CalendarIT extends ServerIT {
     assertThat(new Caller(port).get(path).status()).isEqualTo(404);
     Caller sound = another("call-sound@x.example", Role.COORDINATOR, "sound");
     assertThat(sound.post("/api/calendars/due/addresses", body).status()).isEqualTo(404);
+    String reset =
+        coordinator.post("/api/calendars/due/addresses", body).json().path("path").asString();
+    UUID ines = people.loadUserByUsername("coordinator@x.example").id();
+    kept(
+        administrator.post(
+            "/api/people/" + ines + "/password", "{\"password\":\"" + PASSWORD + "\"}"));
+    assertThat(new Caller(port).get(reset).status()).as("ended for good").isEqualTo(404);
+    coordinator.signIn("coordinator@x.example", PASSWORD);
   }
 
   @Test

@@ -505,7 +505,7 @@ class MatrixIT extends ServerIT {
     boolean right =
         switch (cell) {
           case "yes" -> !Set.of(401, 403, 404, 500).contains(a.status());
-          case "no" -> a.status() == 403;
+          case "no", "alone" -> a.status() == 403;
           case "reach", "own" -> a.status() == 404;
           case "part" ->
               a.status() / 100 == 2 && (who.equals("administrator") || nothingForeign(a));

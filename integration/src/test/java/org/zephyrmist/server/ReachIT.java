@@ -112,6 +112,29 @@ class ReachIT extends ServerIT {
   }
 
   @Test
+  void aCalendarThatSectionsOfOthersGoByIsNeitherChangedNorEnded() throws Exception {
+    List<UUID> ids = sections("lgt-rk", "snd-rl");
+    Caller sound = another("rk@x.example", Role.COORDINATOR, "sound");
+    String term =
+        db.fetchSingle("select term_id::text from section where id = ?", ids.get(0))
+            .get(0, String.class);
+    String body =
+        """
+        {"name":"Late start","first":"2026-09-14","last":"2026-12-11","zone":"UTC",
+         "weeks":"CALENDAR","weekdays":[1,2,3,4,5],"fit":"AS_SAID","off":[]}""";
+    String path = "/api/calendars/" + made(sound.post("/api/calendars?term=" + term, body));
+    String sections = "{\"sections\":[\"%s\"]}";
+    assertThat(sound.put(path + "/sections", sections.formatted(ids.get(1))).status())
+        .isLessThan(300);
+    assertThat(sound.put(path, body).status()).as("only sound goes by it").isLessThan(300);
+    assertThat(coordinator.put(path + "/sections", sections.formatted(ids.get(0))).status())
+        .isLessThan(300);
+    assertThat(sound.put(path, body).status()).isEqualTo(403);
+    assertThat(sound.delete(path).status()).isEqualTo(403);
+    assertThat(coordinator.delete(path).status()).isLessThan(300);
+  }
+
+  @Test
   void aMasterIsCalledOtherwiseRetiredBroughtBackAndDeletedIfNothingEverHeldIt() throws Exception {
     List<UUID> to = sections("lgt-rh");
     String master = master("RH");

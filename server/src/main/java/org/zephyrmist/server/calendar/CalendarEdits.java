@@ -13,6 +13,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.jooq.DSLContext;
+import org.jooq.Record1;
+import org.jooq.SelectConditionStep;
 import org.jooq.impl.DSL;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.http.HttpStatus;
@@ -61,6 +63,7 @@ public class CalendarEdits {
   @Transactional
   public void change(UUID id, CalendarEntry e, SignedIn who) {
     Calendars.Kept before = kept(id);
+    ours(before, who);
     put(before.id(), before.term(), before.whole(), e, who);
   }
 
@@ -99,17 +102,28 @@ public class CalendarEdits {
     events.add(who.id(), "changed the calendar of", title, e.name().strip(), "/calendar");
   }
 
+  /** Nobody beyond one's reach goes by it. */
+  private void ours(Calendars.Kept k, SignedIn who) {
+    if (db.fetchExists(goBy(k.id(), k.whole(), k.term()).andNot(reach.sections(who)))) {
+      throw new Refusal(
+          HttpStatus.FORBIDDEN,
+          "Sections beyond your programs go by “" + k.name() + "” too.",
+          "Make a calendar for yours, or ask who reaches them all.");
+    }
+  }
+
+  private SelectConditionStep<Record1<UUID>> goBy(UUID id, boolean whole, UUID term) {
+    return db.select(SECTION.ID)
+        .from(SECTION)
+        .leftJoin(SECTION_CALENDAR)
+        .on(SECTION_CALENDAR.SECTION_ID.eq(SECTION.ID))
+        .where(SECTION.TERM_ID.eq(term))
+        .and(whole ? SECTION_CALENDAR.CALENDAR_ID.isNull() : SECTION_CALENDAR.CALENDAR_ID.eq(id));
+  }
+
   /** A section that meets has to meet at all. */
   private void everySectionMeets(UUID id, boolean whole, TermCalendar c, UUID term) {
-    UUID[] sections =
-        db.select(SECTION.ID)
-            .from(SECTION)
-            .leftJoin(SECTION_CALENDAR)
-            .on(SECTION_CALENDAR.SECTION_ID.eq(SECTION.ID))
-            .where(SECTION.TERM_ID.eq(term))
-            .and(
-                whole ? SECTION_CALENDAR.CALENDAR_ID.isNull() : SECTION_CALENDAR.CALENDAR_ID.eq(id))
-            .fetchArray(SECTION.ID);
+    UUID[] sections = goBy(id, whole, term).fetchArray(SECTION.ID);
     calendars.meetings(sections).values().stream().distinct().forEach(m -> meets(c, m));
   }
 
@@ -125,6 +139,7 @@ public class CalendarEdits {
   @Transactional
   public void end(UUID id, SignedIn who) {
     Calendars.Kept k = kept(id);
+    ours(k, who);
     if (k.whole()) {
       throw Refusal.bad(
           "A term has a calendar of its whole.", "Change it, or take away one of a part.");

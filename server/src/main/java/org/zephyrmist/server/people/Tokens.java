@@ -1,6 +1,7 @@
 package org.zephyrmist.server.people;
 
 import static org.zephyrmist.server.db.Tables.ACCESS_TOKEN;
+import static org.zephyrmist.server.db.Tables.CALENDAR_ADDRESS;
 import static org.zephyrmist.server.db.Tables.PERSON;
 
 import java.nio.charset.StandardCharsets;
@@ -79,6 +80,7 @@ public class Tokens {
 
   void endAll(UUID person) {
     db.deleteFrom(ACCESS_TOKEN).where(ACCESS_TOKEN.PERSON_ID.eq(person)).execute();
+    db.deleteFrom(CALENDAR_ADDRESS).where(CALENDAR_ADDRESS.PERSON_ID.eq(person)).execute();
   }
 
   /** Whose token this is; nothing if there is none or it has expired. Notes its use by the hour. */
