@@ -105,6 +105,15 @@ class ReachIT extends ServerIT {
                 .post("/api/coverage/rules", "{\"master\":\"" + master + "\"}")
                 .status())
         .isEqualTo(403);
+    String link =
+        "{\"from\":\"//rf.example{*rest}\",\"to\":\"https://n.example{*rest}\",\"parameters\":{},"
+            + "\"masters\":[\"%s\"],\"terms\":[],\"campuses\":[]}";
+    Caller rules = another("ri@x.example", Role.COORDINATOR, "sound");
+    assertThat(rules.post("/api/tools/rules", link.formatted(master)).status()).isEqualTo(403);
+    String lighting = master("RFL");
+    made(coordinator.post("/api/tools/rules", link.formatted(lighting)));
+    assertThat(rules.get("/api/tools/rules").text()).doesNotContain(lighting);
+    assertThat(coordinator.get("/api/tools/rules").text()).contains(lighting);
     String named = "{\"people\":[\"" + people.loadUserByUsername("rf@x.example").id() + "\"]}";
     assertThat(administrator.put("/api/masters/" + master + "/keepers", named).status())
         .isEqualTo(204);

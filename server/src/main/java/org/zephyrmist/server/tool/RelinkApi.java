@@ -92,8 +92,8 @@ class RelinkApi {
       int links, int changed, int leadsOn, int sections, @NotNull List<TriedLink> some) {}
 
   @GetMapping
-  List<RelinkView> list() {
-    return edits.list();
+  List<RelinkView> list(@AuthenticationPrincipal SignedIn who) {
+    return edits.list(who);
   }
 
   /**

@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.IntStream;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
 import org.jooq.impl.DSL;
@@ -50,11 +51,26 @@ class RelinkEdits {
   }
 
   List<RelinkApi.RelinkView> list() {
+    return list(DSL.noCondition());
+  }
+
+  /** Those for the whole college, and those for a master within reach. */
+  List<RelinkApi.RelinkView> list(SignedIn who) {
+    UUID[] reached =
+        db.select(MASTER.ID).from(MASTER).where(reach.masters(who)).fetchArray(MASTER.ID);
+    return list(
+        DSL.cardinality(RELINK_RULE.MASTERS)
+            .eq(0)
+            .or(DSL.arrayOverlap(RELINK_RULE.MASTERS, reached)));
+  }
+
+  private List<RelinkApi.RelinkView> list(Condition which) {
     return db.select(RELINK_RULE.fields())
         .select(PERSON.NAME)
         .from(RELINK_RULE)
         .join(PERSON)
         .on(PERSON.ID.eq(RELINK_RULE.MADE_BY))
+        .where(which)
         .orderBy(RELINK_RULE.PLACE)
         .fetch(
             r -> {
@@ -174,6 +190,13 @@ class RelinkEdits {
     int reached = db.fetchCount(MASTER, MASTER.ID.in(e.masters()).and(reach.masters(who)));
     if (reached < e.masters().size()) {
       throw Refusal.notFound("master");
+    }
+    int changed = db.fetchCount(MASTER, MASTER.ID.in(e.masters()).and(reach.changes(who)));
+    if (changed < e.masters().size()) {
+      throw new Refusal(
+          HttpStatus.FORBIDDEN,
+          "One of these masters is the whole college's.",
+          "An administrator makes rules for it, or names you among those who change it.");
     }
   }
 
