@@ -55,6 +55,7 @@
     height: 100%;
     display: grid;
     grid-template-rows: 44px minmax(0, 1fr);
+    grid-template-columns: minmax(0, 1fr); /* no line of a page makes the window wider */
   }
   .wait {
     padding: 24px;

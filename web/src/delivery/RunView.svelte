@@ -110,7 +110,7 @@
 <main class="page">
   <div class="head">
     <h1>{heading}</h1>
-    <span class="quiet cut">
+    <span class="quiet said">
       {#if running}
         {figure(allWritten)} of {many(allSteps, 'step')} written · {seconds
           ? inWords(seconds) + ' · '
@@ -245,6 +245,10 @@
   }
   h1 {
     white-space: nowrap;
+  }
+  .said {
+    flex: 1;
+    min-width: 0;
   }
   .can {
     margin-left: auto;

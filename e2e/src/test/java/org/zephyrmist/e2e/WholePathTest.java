@@ -86,9 +86,12 @@ class WholePathTest {
 
   private static final String TOO_WIDE =
       """
-      () => document.documentElement.scrollWidth <= innerWidth ? '' : [...document.querySelectorAll('body *')]
-        .filter(e => e.getBoundingClientRect().right > innerWidth + 1).slice(0, 4)
-        .map(e => e.tagName + '.' + e.className).join('; ') || 'something'
+      () => {
+        const beside = e => e.getBoundingClientRect().right > innerWidth + 1;
+        return document.documentElement.scrollWidth <= innerWidth ? '' : [...document.querySelectorAll('body *')]
+          .filter(e => beside(e) && ![...e.children].some(beside))
+          .map(e => e.tagName + '.' + e.className + ' ' + e.textContent.slice(0, 40)).join('; ') || 'something';
+      }
       """;
 
   /** Nothing of it lies beside the window, however wide that is. */
