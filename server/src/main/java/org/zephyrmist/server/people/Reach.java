@@ -125,7 +125,7 @@ public class Reach {
     if (all.size() != 1) {
       throw Refusal.bad(
           all.isEmpty()
-              ? "You reach no program, so nothing can be expected of its sections."
+              ? "You reach no program yet."
               : "You reach several programs, and not the whole college.",
           all.isEmpty()
               ? "Ask an administrator for a program."
