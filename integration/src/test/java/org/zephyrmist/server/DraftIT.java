@@ -419,9 +419,22 @@ class DraftIT extends ServerIT {
         .isEqualTo(200);
     assertThat(titles(into)).hasSize(2 * titles(from).size());
     Caller other = another("dx@x.example", Role.DESIGNER, "sound");
-    assertThat(other.post("/api/masters/" + into + "/draft/take-over", body).status())
-        .as("a master out of reach")
+    String own =
+        other
+            .post("/api/masters", "{\"code\":\"DZ\",\"title\":\"t\",\"courses\":[]}")
+            .json()
+            .path("id")
+            .asString();
+    assertThat(other.post("/api/masters/" + own + "/draft/take-over", body).status())
+        .as("from a master out of reach")
         .isEqualTo(404);
+    String cut =
+        "{\"master\":\"%s\",\"version\":0,\"keys\":[\"%s\"],\"away\":true}"
+            .formatted(into, key(into, "Checklist"));
+    assertThat(other.post("/api/masters/" + own + "/draft/take-over", cut).status())
+        .as("cut from a master that is the college's")
+        .isEqualTo(403);
+    assertThat(titles(into)).contains("Checklist");
   }
 
   @Test

@@ -61,7 +61,35 @@ public class Masters {
     this.events = events;
   }
 
-  /** A master this person may see and work on. */
+  /**
+   * A master that this person may change: who may see one may not for that.
+   *
+   * @throws Refusal also if it is retired
+   */
+  public MasterRecord toChange(UUID id, SignedIn who) {
+    MasterRecord m = rightful(id, who);
+    if (m.getRetiredAt() != null) {
+      throw new Refusal(
+          HttpStatus.CONFLICT,
+          m.getCode() + " is retired: nothing of it changes.",
+          "Bring it back into use first.");
+    }
+    return m;
+  }
+
+  /** The same, retired or not. */
+  MasterRecord rightful(UUID id, SignedIn who) {
+    MasterRecord m = get(id, who);
+    if (!db.fetchExists(MASTER, MASTER.ID.eq(id).and(reach.changes(who)))) {
+      throw new Refusal(
+          HttpStatus.FORBIDDEN,
+          m.getCode() + " is the whole college's.",
+          "An administrator changes it, or names you among those who do.");
+    }
+    return m;
+  }
+
+  /** A master this person may see. */
   public MasterRecord get(UUID id, SignedIn who) {
     return db.selectFrom(MASTER)
         .where(MASTER.ID.eq(id))

@@ -105,7 +105,7 @@ class TakeOver {
     MasterRecord of =
         from.master()
             .filter(m -> from.version() == 0)
-            .map(m -> masters.get(m, who))
+            .map(m -> masters.toChange(m, who))
             .orElseThrow(
                 () -> Refusal.bad("Only a draft can be cut from.", "Copy the items instead."));
     drafts.remove(of, List.copyOf(tops), "", who);

@@ -34,7 +34,7 @@ class RelinkedDrafts {
   public int write(UUID rule, UUID master, SignedIn who) {
     RelinkRules rules = relinking.rules();
     return drafts.rewrite(
-        masters.get(master, who),
+        masters.toChange(master, who),
         "rewrote links",
         a ->
             ToolLinks.relinked(

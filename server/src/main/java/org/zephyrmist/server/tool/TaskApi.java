@@ -108,7 +108,7 @@ class TaskApi {
   @PostMapping("/take")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void take(@Valid @RequestBody TaskTaken t, @AuthenticationPrincipal SignedIn who) {
-    var master = masters.get(t.master(), who);
+    var master = masters.toChange(t.master(), who);
     Known item = new Known(t.master(), new ItemKey(t.key()));
     boolean told =
         findings.of(t.term(), t.host(), who).findings().stream()
