@@ -76,8 +76,21 @@ final class ToolUnderway {
   void finish(Connection db, List<String> sections) throws Exception {
     secret++; // what became of the last that was asked for is not known if its answer was lost
     administrator.put("/api/tools/connections/" + connection, entry(secret));
-    apply(sections);
+    College.await(() -> applied(sections), done -> done, Duration.ofMinutes(1));
     College.await(() -> none(db), done -> done, Duration.ofMinutes(5));
+  }
+
+  /** Who is told that somebody else was at the same thing tries again, as they are asked to. */
+  private boolean applied(List<String> sections) {
+    try {
+      apply(sections);
+      return true;
+    } catch (Caller.Failed e) {
+      if (e.status != 409) {
+        throw e;
+      }
+      return false;
+    }
   }
 
   private static boolean none(Connection db) {
