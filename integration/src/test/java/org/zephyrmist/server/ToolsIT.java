@@ -456,6 +456,7 @@ class ToolsIT extends ToolsStage {
     String path = "/api/tools/connections/" + connection;
     assertThat(administrator.put(path, exchanged).status()).isLessThan(300);
     await(() -> db.fetchCount(org.zephyrmist.server.db.Tables.TOOL_WRITE), n -> n == 0);
+    await(() -> db.fetch("select 1 from tool_look where wanted").size(), n -> n == 0);
     db.execute(
         "update section_tool set generation = generation - 1 where section_id = ?", to.get(1));
     test(host, to.subList(0, 2));
