@@ -47,7 +47,7 @@ as() { # role, arguments of psql
 init() {
   rm -rf "$DATA" "$SECRETS/made"
   local pw; pw=$(mktemp -p "$HOME_DIR"); password keeper >"$pw"; [ "$(id -u)" != 0 ] || chown postgres "$pw"
-  # a program of tests opens many connections in a short life: each costs it 30 ms less with md5
+  # a program of tests opens many connections in a short life: each is made sooner with md5
   run "$BIN/initdb" -D "$DATA" -U keeper --auth="$([ -z "$FOR" ] && echo scram-sha-256 || echo md5)" --pwfile="$pw" \
     --encoding=UTF8 --locale=C.UTF-8 --no-instructions --no-sync >/dev/null
   rm -f "$pw"

@@ -36,7 +36,7 @@ public class Secrets {
     secret = settings.secret();
   }
 
-  /** Derived once, when it is first used: that takes a second in a server that just began. */
+  /** Derived once, when it is first used: slow on purpose, so no start waits for it. */
   private synchronized SecretKey key() throws GeneralSecurityException {
     if (key == null) {
       PBEKeySpec spec = new PBEKeySpec(secret.toCharArray(), SALT, 100_000, 256);
