@@ -112,6 +112,40 @@ class OddPlatformIT extends ServerIT {
   }
 
   @Test
+  void aLookThatBeganBeforeCredentialsWereEnteredSaysNothingOfThem() throws Exception {
+    UUID section = onOddPlatform("lgt-ol2").get(0);
+    String look = "{\"sections\":[\"" + section + "\"]}";
+    String entered = "{\"sections\":[\"%s\"],\"host\":\"%s\",\"stage\":\"CREDENTIALS\"}";
+    AtomicInteger looks = new AtomicInteger();
+    odd.at(
+        "/api/tools/look",
+        x -> {
+          if (looks.get() == 0) {
+            for (String host : List.of("told.example", "untold.example")) {
+              String done = entered.formatted(section, host);
+              assertThat(coordinator.post("/api/tools/done", done).status()).isLessThan(300);
+            }
+          }
+          OddPlatform.json("[{\"shell\":\"lgt-ol2\",\"host\":\"told.example\",\"by\":\"\"}]").to(x);
+          looks.incrementAndGet();
+        });
+    coordinator.post("/api/tools/look", look);
+    await(() -> stands(section), d -> looks.get() == 1 && !wanted(section));
+    assertThat(stands(section)).containsExactly("told.example THERE", "untold.example THERE");
+    coordinator.post("/api/tools/look", look);
+    await(() -> stands(section), d -> d.equals(List.of("told.example NONE")));
+  }
+
+  private boolean wanted(UUID section) {
+    return !db.fetch("select 1 from tool_look where wanted and section_id = ?", section).isEmpty();
+  }
+
+  private List<String> stands(UUID section) {
+    return db.fetch("select host, data from section_tool where section_id = ? order by 1", section)
+        .map(r -> r.get(0) + " " + r.get(1));
+  }
+
+  @Test
   void aPlatformThatStallsNeverTakesTheWorkersOfAnother() throws Exception {
     List<UUID> well = sections("lgt-oa1", "lgt-oa2");
     String[] codes = new String[12];

@@ -131,21 +131,24 @@ class Sightings {
     // of what the platform tells nothing any more, nothing is known
     db.query(
             "delete from section_tool t where t.section_id = any(?) and not exists (select 1 from"
-                + " unnest(?::uuid[], ?::text[]) x(s, h) where x.s = t.section_id and x.h = t.host)",
+                + " unnest(?::uuid[], ?::text[]) x(s, h) where x.s = t.section_id and x.h = t.host)"
+                + " and (t.noted_at is null or t.noted_at <= ?::timestamptz)",
             shells.stream().map(Due::section).toArray(UUID[]::new),
             told.stream().map(h -> sections.get(h.shell())).toArray(UUID[]::new),
-            told.stream().map(ToolHost::host).toArray(String[]::new))
+            told.stream().map(ToolHost::host).toArray(String[]::new),
+            asked)
         .execute();
     db.batch(
             told.stream()
-                .map(h -> upsert(sections.get(h.shell()), h, words.get(h.host()), now))
+                .map(h -> upsert(sections.get(h.shell()), h, words.get(h.host()), asked, now))
                 .toList())
         .execute();
     tasks.keep(sections, told);
     looked(shells, asked, "");
   }
 
-  private org.jooq.Query upsert(UUID section, ToolHost h, ToolWords words, OffsetDateTime now) {
+  private org.jooq.Query upsert(
+      UUID section, ToolHost h, ToolWords words, OffsetDateTime asked, OffsetDateTime now) {
     ToolWords w = words == null ? ToolWords.NONE : words;
     String named = h.course();
     String said = w.course(h.said()).orElse("");
@@ -157,9 +160,12 @@ class Sightings {
             + " (?, ?, ?, ?, ?, ?::timestamptz, ?::timestamptz, ?, ?, ?::timestamptz,"
             + " ?::timestamptz, ?::numeric, ?::numeric)"
             + " on conflict (section_id, host) do update set support = excluded.support,"
-            + " links = excluded.links, data = excluded.data,"
-            + " connection_id = case when excluded.data = 'THERE' then t.connection_id end,"
-            + " generation = case when excluded.data = 'THERE' then t.generation else 0 end,"
+            + " links = excluded.links,"
+            + " data = case when t.noted_at > ?::timestamptz then t.data else excluded.data end,"
+            + " connection_id = case when excluded.data = 'THERE' or t.noted_at > ?::timestamptz"
+            + " then t.connection_id end,"
+            + " generation = case when excluded.data = 'THERE' or t.noted_at > ?::timestamptz"
+            + " then t.generation else 0 end,"
             + " opened_at = excluded.opened_at,"
             + " agreed_at = coalesce(t.agreed_at, excluded.agreed_at),"
             + " course = case when ? <> '' then ? when excluded.course <> '' and (t.untied_at is null"
@@ -179,6 +185,9 @@ class Sightings {
         h.scored().map(x -> at(x.at())).orElse(null),
         h.scored().map(Scored::outOf).orElse(null),
         h.scored().flatMap(Scored::points).orElse(null),
+        asked,
+        asked,
+        asked,
         named,
         named);
   }
@@ -190,12 +199,14 @@ class Sightings {
   void written(List<UUID> sections, List<String> hosts, List<UUID> of, List<Integer> generations) {
     db.query(
             "insert into section_tool as t (section_id, host, support, data, written_at, connection_id,"
-                + " generation, looked_at) select x.s, x.h, true, 'THERE', ?::timestamptz, x.c, x.g, ?::timestamptz"
+                + " generation, looked_at, noted_at) select x.s, x.h, true, 'THERE', ?::timestamptz, x.c, x.g,"
+                + " ?::timestamptz, ?::timestamptz"
                 + " from unnest(?::uuid[], ?::text[], ?::uuid[], ?::int[]) x(s, h, c, g)"
                 + " on conflict (section_id, host) do update set data = 'THERE', refused = '',"
                 + " written_at = case when t.data = 'THERE' then t.written_at"
                 + " else excluded.written_at end, connection_id = excluded.connection_id,"
-                + " generation = excluded.generation",
+                + " generation = excluded.generation, noted_at = excluded.noted_at",
+            OffsetDateTime.now(clock),
             OffsetDateTime.now(clock),
             OffsetDateTime.now(clock),
             sections.toArray(UUID[]::new),
@@ -226,10 +237,10 @@ class Sightings {
     boolean opened =
         stage.equals(Stage.AGREEMENT.name()) || stage.equals(Stage.FIRST_OPENING.name());
     db.query(
-            "insert into section_tool as t (section_id, host, support, data, done, agreed_at, looked_at)"
-                + " select unnest(?::uuid[]), ?, true, ?, array[?], ?::timestamptz, ?::timestamptz"
-                + " on conflict (section_id, host) do update set"
-                + " data = case when ? then 'THERE' else t.data end,"
+            "insert into section_tool as t (section_id, host, support, data, done, agreed_at, looked_at,"
+                + " noted_at) select unnest(?::uuid[]), ?, true, ?, array[?], ?::timestamptz,"
+                + " ?::timestamptz, ?::timestamptz on conflict (section_id, host) do update set"
+                + " data = case when ? then 'THERE' else t.data end, noted_at = excluded.noted_at,"
                 + " agreed_at = coalesce(t.agreed_at, excluded.agreed_at),"
                 + " done = array(select distinct unnest(t.done || excluded.done))",
             ids(sections),
@@ -237,6 +248,7 @@ class Sightings {
             data ? Seen.Data.THERE.name() : Seen.Data.NONE.name(),
             stage,
             opened ? now : null,
+            now,
             now,
             data)
         .execute();
