@@ -149,6 +149,44 @@ class RoughIT extends ServerIT {
   }
 
   @Test
+  void aTokenAgainstForgedCallsIsOfOneSession() throws Exception {
+    String session = "";
+    for (var c : coordinator.cookies()) {
+      session += c.getName().equals("XSRF-TOKEN") ? "" : c.getName() + "=" + c.getValue() + "; ";
+    }
+    String others = "";
+    for (var c : administrator.cookies()) {
+      others = c.getName().equals("XSRF-TOKEN") ? c.getValue() : others;
+    }
+    for (String token : List.of(others, "b3f7c1a6-0000-4000-8000-1d2a3b4c5d6e")) {
+      HttpResponse<String> r =
+          plain(
+              at("/api/deliveries")
+                  .header("Content-Type", "application/json")
+                  .header("Cookie", session + "XSRF-TOKEN=" + token)
+                  .header("X-XSRF-TOKEN", token)
+                  .POST(HttpRequest.BodyPublishers.ofString("{}")));
+      assertThat(r.statusCode()).as(r.body()).isEqualTo(403);
+      assertThat(r.body()).contains("comes from our own pages");
+    }
+    assertThat(coordinator.post("/api/deliveries", "{}").status()).isEqualTo(400);
+  }
+
+  /** What is wrong with the body is for those to know who may make the call. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "POST | /api/platforms | {} | 403",
+        "POST | /api/platforms | { | 403",
+        "POST | /api/tools/connections | {\"name\":7} | 403",
+        "PUT | /api/tools/connections/x | {} | 403",
+      })
+  void theRoleIsLookedAtBeforeTheBody(String method, String path, String body, int status) {
+    problem(coordinator.call(method, path, body), status);
+  }
+
+  @Test
   void whatTheContainerItselfRefusesIsAProblemWithHeadersToo() throws Exception {
     for (String line : List.of("GET /%zz HTTP/1.1", "GET /api/[ HTTP/1.1", "NONSENSE")) {
       try (Socket s = new Socket("127.0.0.1", port)) {

@@ -103,7 +103,11 @@ class SecurityConfiguration {
                     .permitAll())
         .logout(
             l -> l.logoutUrl("/api/sign-out").logoutSuccessHandler((q, r, a) -> r.setStatus(204)))
-        .csrf(c -> c.spa().ignoringRequestMatchers(PICKED)) // a tool signs what it sends there
+        .csrf(
+            c ->
+                c.spa()
+                    .csrfTokenRepository(new SessionTokens())
+                    .ignoringRequestMatchers(PICKED)) // a tool signs what it sends there
         .requestCache(c -> c.disable()) // nothing is kept of whoever is not signed in
         .exceptionHandling(
             x ->
@@ -183,6 +187,7 @@ class SecurityConfiguration {
       Authentication a,
       SignIns signIns,
       Events events) {
+    SessionTokens.bind(q);
     signIns.succeeded(ThrottleFilter.email(q), q.getRemoteAddr());
     UUID id = a.getPrincipal() instanceof SignedIn who ? who.id() : null;
     events.add(id, "signed in", "", "from " + q.getRemoteAddr());
