@@ -288,6 +288,20 @@ class ChecksIT extends ServerIT {
         .contains("No item is named.");
   }
 
+  @Test
+  void whatTwoMastersEachBroughtIsChangedTwice() throws Exception {
+    List<UUID> to = sections("lgt-kch1");
+    deliver(master("KCH1"), 1, to);
+    deliver(master("KCH2"), 1, to);
+    String edit = "{\"what\":\"REPLACE\",\"sections\":%s,\"find\":\"%s\",\"put\":\"%s\"}";
+    List<String> before = Practice.titles("lgt-kch1");
+    assertThat(before).filteredOn("Checklist"::equals).hasSize(2);
+    edited(edit.formatted(quoted(to), "Checklist", "Walk round"));
+    assertThat(Practice.titles("lgt-kch1")).doesNotContain("Checklist");
+    edited(edit.formatted(quoted(to), "Walk round", "Checklist"));
+    assertThat(Practice.titles("lgt-kch1")).isEqualTo(before);
+  }
+
   private void edited(String body) {
     Caller.Answer made = coordinator.post("/api/deliveries/edits", body);
     assertThat(made.status()).as(made.text()).isEqualTo(201);

@@ -50,6 +50,7 @@ public final class Edits {
   private final Map<Optional<String>, List<InShell>> below = new HashMap<>();
   private final Set<String> reached = new HashSet<>();
   private final Map<Subject, Integer> called = new HashMap<>();
+  private final Map<ItemKey, Integer> keys = new HashMap<>();
   private final Map<String, Aspects> changed = new LinkedHashMap<>();
   private final Set<String> gone = new HashSet<>();
 
@@ -78,6 +79,7 @@ public final class Edits {
                 .add(i));
     reach(Optional.empty());
     shell.forEach(i -> called.merge(i.subject(), 1, Integer::sum));
+    called.keySet().forEach(s -> keys.merge(plain(s), 1, Integer::sum));
     this.names = new ShellNames(given);
   }
 
@@ -99,12 +101,20 @@ public final class Edits {
     }
   }
 
-  /** The same in all shells where the item is called the same, unless two are in this one. */
+  /**
+   * The same in all shells where the item is called the same, unless two are in this one. Two
+   * masters may each have brought what they share.
+   */
   private ItemKey key(InShell i) {
     Subject s = i.subject();
-    return called.get(s) > 1
-        ? CleanStart.own(i.id())
-        : s.given().map(Given::key).orElseGet(() -> ItemKey.named(s.text()));
+    if (called.get(s) > 1) {
+      return CleanStart.own(i.id());
+    }
+    return keys.get(plain(s)) > 1 ? ItemKey.named(s.text()) : plain(s);
+  }
+
+  private static ItemKey plain(Subject s) {
+    return s.given().map(Given::key).orElseGet(() -> ItemKey.named(s.text()));
   }
 
   private Edited plan() {

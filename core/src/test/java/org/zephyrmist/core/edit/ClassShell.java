@@ -44,6 +44,12 @@ public final class ClassShell {
     return put(id, kind, title, parent, html, List.of(new Given(MASTER, new ItemKey(id))));
   }
 
+  /** The same item as another master has it too, which stands here beside it. */
+  public ClassShell anothers(String id, String key, String title, String html) {
+    Given other = new Given("m2", new ItemKey(key));
+    return put(id, Kind.PAGE, title, null, html, List.of(other));
+  }
+
   private ClassShell put(
       String id, Kind kind, String title, String parent, String html, List<Given> given) {
     Optional<String> up = Optional.ofNullable(parent);

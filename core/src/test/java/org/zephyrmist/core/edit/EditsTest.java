@@ -63,6 +63,16 @@ class EditsTest {
   }
 
   @Test
+  void whatTwoMastersBroughtEachForItselfIsChangedTwice() {
+    ClassShell shell = week().anothers("p2", "p1", "Cue sheets", "<p>Read this too.</p>");
+    Edits.Edited e = shell.plan(Edit.replace(List.of(), "Read", "Learn"));
+    assertThat(e.steps()).extracting(s -> s.id().orElse("")).containsExactly("p1", "p2");
+    assertThat(e.steps()).extracting(Step::key).doesNotHaveDuplicates();
+    assertThat(shell.run(e.steps(), e.forms()).get("p2").aspects().wording().html())
+        .isEqualTo("<p>Learn this too.</p>");
+  }
+
+  @Test
   void whatIsHiddenIsShownFromADayOn() {
     ClassShell shell = week().with("q1", a -> a.with(new Visibility(false, false)));
     done(shell, Edit.openFrom(List.of(ours("q1")), MONDAY));

@@ -10,7 +10,6 @@ import java.util.UUID;
 import org.jooq.DSLContext;
 import org.postgresql.PGConnection;
 import org.postgresql.copy.CopyIn;
-import org.springframework.dao.DataAccessResourceFailureException;
 
 /** Rows on their way into a table by COPY in its binary form (PostgreSQL manual, COPY). */
 public final class CopyRows {
@@ -31,7 +30,8 @@ public final class CopyRows {
   }
 
   /**
-   * Copies rows in the running transaction.
+   * Copies rows in the running transaction. What the database refuses is thrown on as any other
+   * statement's failure is.
    *
    * @param table with its columns in brackets
    */
@@ -52,8 +52,6 @@ public final class CopyRows {
             copy.endCopy();
           } catch (IOException e) {
             throw new UncheckedIOException(e);
-          } catch (SQLException e) {
-            throw new DataAccessResourceFailureException("COPY into " + table, e);
           } finally {
             if (copy.isActive()) {
               copy.cancelCopy();
