@@ -10,7 +10,6 @@
   import { place } from '../frame/place.svelte';
   import FromShell from './FromShell.svelte';
   import MakeMaster from './MakeMaster.svelte';
-  import { sendArchive } from './editor/kept';
   import { coming, takeIn } from './intake.svelte';
 
   let masters = $state.raw<Schemas['MasterView'][] | null>(null);
@@ -45,17 +44,12 @@
   }
 
   async function fromArchive(file: File | undefined) {
-    trouble = null;
     if (!file) return;
-    try {
-      const made = await sendArchive(file);
-      place.go(
-        made.master ? `/sources/masters/${made.master}` : `/sources/editions/${made.edition ?? ''}`,
-      );
-    } catch (e) {
-      trouble = e;
-    }
+    const { intake } = await takeIn(file, 'archives');
     archive.value = '';
+    if (intake?.master) place.go(`/sources/masters/${intake.master}`);
+    else if (intake?.edition) place.go(`/sources/editions/${intake.edition}`);
+    else await load();
   }
 
   function summary(e: Schemas['Edition']): string {

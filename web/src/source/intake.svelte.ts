@@ -11,12 +11,15 @@ export interface Coming {
 
 export const coming = $state<{ list: Coming[] }>({ list: [] });
 
+/** A package becomes an edition; an archive, a master or a cartridge of its own. */
+export type What = 'cartridges/intakes' | 'archives';
+
 /** Sends a file and follows its reading. Resolves when it is in, or refused. */
-export async function takeIn(file: File): Promise<Coming> {
+export async function takeIn(file: File, what: What = 'cartridges/intakes'): Promise<Coming> {
   coming.list.unshift({ name: file.name, sent: 0, size: file.size, intake: null, trouble: null });
   const row = coming.list[0];
   try {
-    const id = await send(file, (n) => (row.sent = n));
+    const id = await send(file, what, (n) => (row.sent = n));
     do {
       await new Promise((r) => setTimeout(r, 350));
       row.intake = await got(api.GET('/api/cartridges/intakes/{id}', { params: { path: { id } } }));
@@ -28,10 +31,10 @@ export async function takeIn(file: File): Promise<Coming> {
 }
 
 /** fetch cannot tell how much is sent, so this is an XMLHttpRequest. */
-function send(file: File, progress: (n: number) => void): Promise<string> {
+function send(file: File, what: What, progress: (n: number) => void): Promise<string> {
   return new Promise((resolve, reject) => {
     const x = new XMLHttpRequest();
-    x.open('POST', '/api/cartridges/intakes?fileName=' + encodeURIComponent(file.name));
+    x.open('POST', `/api/${what}?fileName=` + encodeURIComponent(file.name));
     x.setRequestHeader('Content-Type', 'application/octet-stream');
     x.setRequestHeader('X-XSRF-TOKEN', csrf());
     x.upload.onprogress = (e) => progress(e.loaded);

@@ -24,6 +24,3 @@ export async function send<T>(to: string, file: File): Promise<T> {
 /** Sends a file, so that items of a draft can name it. */
 export const sendFile = (master: string, file: File) =>
   send<Kept>(`/api/masters/${master}/draft/files?fileName=${encodeURIComponent(file.name)}`, file);
-
-/** Sends an archive, which becomes a master or a cartridge. */
-export const sendArchive = (file: File) => send<Schemas['TakenIn']>('/api/archives', file);

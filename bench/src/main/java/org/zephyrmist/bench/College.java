@@ -177,6 +177,19 @@ public final class College {
     api.post("/api/deliveries/" + delivery + "/confirm", null);
   }
 
+  /** Whether it has left a state within a time. */
+  boolean leaves(String delivery, String state, Duration within) {
+    Instant end = Instant.now().plus(within);
+    while (Instant.now().isBefore(end)) {
+      JsonNode d = api.get("/api/deliveries/" + delivery);
+      if (!d.path("delivery").path("state").asString().equals(state)) {
+        return true;
+      }
+      pause(250);
+    }
+    return false;
+  }
+
   public JsonNode awaitLeaves(String delivery, String state) {
     return await(
         () -> api.get("/api/deliveries/" + delivery),

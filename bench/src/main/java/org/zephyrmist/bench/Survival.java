@@ -252,8 +252,16 @@ final class Survival {
             .asString();
     deliveries.add(id);
     if (random.nextBoolean()) {
-      college.awaitLeaves(id, "PLANNING");
+      planned(id);
       college.confirm(id);
+    }
+  }
+
+  /** Waits for a plan; a platform that stands still would have somebody wait for ever. */
+  private void planned(String delivery) {
+    if (!college.leaves(delivery, "PLANNING", Duration.ofSeconds(20))) {
+      attempt("queue of the platform went on", () -> college.practice.queue(false));
+      college.awaitLeaves(delivery, "PLANNING");
     }
   }
 

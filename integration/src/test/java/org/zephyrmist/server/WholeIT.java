@@ -3,9 +3,13 @@ package org.zephyrmist.server;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -115,11 +119,13 @@ class WholeIT extends ServerIT {
             + "\"nobody\":false}}");
     freeze(master, "second");
     byte[] archive = coordinator.download("/api/masters/" + master + "/archive");
-    Caller.Answer same = coordinator.upload("/api/archives", archive);
-    assertThat(same.status()).as("its code is taken").isEqualTo(409);
-    Caller.Answer taken = coordinator.upload("/api/archives?code=AR2", archive);
-    assertThat(taken.status()).as(taken.text()).isEqualTo(201);
-    String other = taken.json().path("master").asString();
+    String beside = take("", archive).path("master").asString();
+    assertThat(coordinator.get("/api/masters/" + beside).json().path("code").asString())
+        .as("its code is taken")
+        .isEqualTo("AR (2)");
+    assertThat(take("?code=AR", archive).path("problem").asString())
+        .isEqualTo("There is a master AR already.");
+    String other = take("?code=AR2", archive).path("master").asString();
     assertThat(outline(other, 1)).isEqualTo(outline(master, 1));
     assertThat(outline(other, 2)).isEqualTo(outline(master, 2));
     String item = "/versions/0/items/" + key(master, "Checklist");
@@ -129,8 +135,37 @@ class WholeIT extends ServerIT {
     JsonNode versions = coordinator.get("/api/masters/" + other).json().path("versions");
     assertThat(versions.get(1).path("note").asString()).isEqualTo("second");
     byte[] torn = "no archive".getBytes(StandardCharsets.UTF_8);
-    Caller.Answer refused = coordinator.upload("/api/archives?code=AR3", torn);
-    assertThat(refused.status()).isEqualTo(422);
+    JsonNode refused = take("?code=AR3", torn);
+    assertThat(refused.path("state").asString()).isEqualTo("REFUSED");
+    assertThat(refused.path("remedy").asString()).isNotBlank();
+  }
+
+  @Test
+  void manyArchivesAtOnceByOnePersonWaitInLineAndKeepNobodyOut() throws Exception {
+    String path = "/api/masters/" + master("ARM") + "/archive";
+    List<Future<Integer>> calls = new ArrayList<>();
+    ExecutorService many = Executors.newFixedThreadPool(60);
+    try {
+      for (int i = 0; i < 200; i++) {
+        calls.add(many.submit(() -> coordinator.get(path).status()));
+      }
+      assertThat(administrator.get(path).status()).isEqualTo(200);
+      List<Integer> said = new ArrayList<>();
+      for (Future<Integer> c : calls) {
+        said.add(c.get());
+      }
+      assertThat(said).containsOnly(200, 429).contains(200);
+    } finally {
+      many.shutdownNow();
+    }
+    assertThat(coordinator.get(path).status()).isEqualTo(200);
+  }
+
+  /** Takes an archive in; what became of it. */
+  private JsonNode take(String query, byte[] archive) {
+    Caller.Answer begun = coordinator.upload("/api/archives" + query, archive);
+    assertThat(begun.status()).as(begun.text()).isEqualTo(202);
+    return read(begun.json().path("id").asString());
   }
 
   @Test
@@ -142,15 +177,11 @@ class WholeIT extends ServerIT {
     JsonNode before = coordinator.get("/api/cartridges/editions/" + edition).json();
     String cartridge = before.path("cartridge").asString();
     byte[] archive = coordinator.download("/api/cartridges/" + cartridge + "/archive");
-    Caller.Answer again = coordinator.upload("/api/archives", archive);
-    assertThat(again.status()).isEqualTo(409);
-    assertThat(again.json().path("detail").asString())
+    assertThat(take("", archive).path("problem").asString())
         .contains("“Rigging for travellers”, edition 1");
     db.execute(
         "update edition set sha256 = decode(repeat('ab', 32), 'hex') where id = '" + edition + "'");
-    Caller.Answer taken = coordinator.upload("/api/archives", archive);
-    assertThat(taken.status()).as(taken.text()).isEqualTo(201);
-    String other = taken.json().path("edition").asString();
+    String other = take("", archive).path("edition").asString();
     String outline = "/outline";
     assertThat(coordinator.get("/api/cartridges/editions/" + other + outline).json())
         .isEqualTo(coordinator.get("/api/cartridges/editions/" + edition + outline).json());

@@ -1,5 +1,8 @@
 package org.zephyrmist.core.cartridge;
 
+import static org.zephyrmist.core.cartridge.WholeChecks.broken;
+
+import java.io.Closeable;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -9,7 +12,6 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -32,14 +34,19 @@ import tools.jackson.databind.json.JsonMapper;
  * Reads our own archive. Whatever it says is checked: each form and each file has the fingerprint
  * that it is named by, each form is canonical, each tree is whole.
  */
-public final class WholeReader {
-  private static final String REMEDY = "Make the archive again where it came from.";
+public final class WholeReader implements Closeable {
+  /** A NUL within a text of a form; a backslash before it stands for itself. */
+  private static final Pattern NUL = Pattern.compile("(?<!\\\\)(?:\\\\\\\\)*\\\\u0000");
+
   private static final Pattern SHA256 = Pattern.compile("[0-9a-f]{64}");
   private static final JsonMapper JSON = new JsonMapper();
   private final Archive archive;
+  private final OffsetDateTime now;
   private final Set<String> files = new HashSet<>();
+  private final Map<String, Integer> looked = new HashMap<>();
 
-  private WholeReader(Archive archive) {
+  private WholeReader(Archive archive, OffsetDateTime now) {
+    this.now = now;
     this.archive = archive;
   }
 
@@ -53,19 +60,47 @@ public final class WholeReader {
   }
 
   /**
-   * @return what the source is, its states without items
-   * @throws CartridgeException if it is no archive of ours, or not whole
+   * Opens an archive and looks at all that it says.
+   *
+   * @throws CartridgeException if it is no archive of ours, not whole, or holds what could not have
+   *     been made here, see {@link WholeChecks}
    */
-  public static WholeSource read(Path file, Receiver receiver)
+  public static WholeReader open(Path file, OffsetDateTime now)
       throws CartridgeException, IOException {
-    try (Archive archive = Archive.open(file, Limits.DEFAULT)) {
-      return new WholeReader(archive).read(receiver);
+    try {
+      WholeReader reader = new WholeReader(Archive.open(file, Limits.DEFAULT), now);
+      try {
+        reader.read(Optional.empty());
+        return reader;
+      } catch (CartridgeException | IOException | RuntimeException e) {
+        reader.close();
+        throw e;
+      }
     } catch (Unfit e) {
       throw e.refusal();
     }
   }
 
-  private WholeSource read(Receiver receiver) throws CartridgeException, IOException {
+  @Override
+  public void close() throws IOException {
+    archive.close();
+  }
+
+  /**
+   * Gives on all that it holds.
+   *
+   * @return what the source is, its states without items
+   * @throws CartridgeException if a file is not what its name says
+   */
+  public WholeSource receive(Receiver receiver) throws CartridgeException, IOException {
+    try {
+      return read(Optional.of(receiver));
+    } catch (Unfit e) {
+      throw e.refusal();
+    }
+  }
+
+  private WholeSource read(Optional<Receiver> receiver) throws CartridgeException, IOException {
     JsonNode root = json("source.json");
     if (root.path("format").asInt() != WholeWriter.FORMAT) {
       throw new CartridgeException(
@@ -73,16 +108,21 @@ public final class WholeReader {
           "This archive has a form that is not known here.",
           "Bring this server up to date first.");
     }
+    WholeChecks checks = new WholeChecks(now);
+    JsonNode named = root.path("states");
+    checks.states(named.size());
     files(receiver);
     List<WholeSource.State> states = new ArrayList<>();
-    Set<Integer> numbers = new HashSet<>();
-    for (JsonNode n : root.path("states")) {
+    for (JsonNode n : named) {
       WholeSource.State s = state(n);
-      if (!numbers.add(s.number()) || s.number() < 0) {
-        throw broken("source.json", "Two states have the number " + s.number() + ".");
+      states.add(s);
+      String tree = n.path("tree").asString("");
+      if (receiver.isPresent()) {
+        List<WholeSource.Entry> entries = entries(tree);
+        receiver.get().state(s.with(entries), items(entries, tree));
+      } else {
+        checks.state(s, looked(tree));
       }
-      receiver.state(s, items(s, n.path("tree").asString("")));
-      states.add(new WholeSource.State(s.number(), s.note(), s.by(), s.at(), s.from(), List.of()));
     }
     Optional<WholeSource.Maker> maker =
         root.has("maker")
@@ -94,29 +134,26 @@ public final class WholeReader {
       }
     }
     return new WholeSource(
-        text(root, "identity"), text(root, "code"), text(root, "title"), maker, states);
+        line(root, "identity"), line(root, "code"), line(root, "title"), maker, states);
   }
 
-  private void files(Receiver receiver) throws CartridgeException, IOException {
+  private void files(Optional<Receiver> receiver) throws CartridgeException, IOException {
     for (JsonNode n : json("files.json")) {
       String sha = n.path("sha256").asString("");
       String path = archive.find("files/" + sha).orElseThrow(() -> missing("files/" + sha));
-      try (InputStream in = archive.open(path)) {
-        FileRef kept = receiver.file(text(n, "mediaType"), in);
-        if (!kept.sha256().equals(sha)) {
-          throw broken(path, "This file is not what its name says.");
+      if (receiver.isPresent()) {
+        try (InputStream in = archive.open(path)) {
+          FileRef kept = receiver.get().file(text(n, "mediaType"), in);
+          if (!kept.sha256().equals(sha)) {
+            throw broken(path, "This file is not what its name says.");
+          }
         }
-        files.add(sha);
       }
+      files.add(sha);
     }
   }
 
   private WholeSource.State state(JsonNode n) throws CartridgeException, IOException {
-    String tree = n.path("tree").asString("");
-    List<WholeSource.Entry> entries = new ArrayList<>();
-    for (JsonNode e : json(tree)) {
-      entries.add(entry(e, tree));
-    }
     try {
       return new WholeSource.State(
           n.path("number").asInt(-1),
@@ -124,10 +161,30 @@ public final class WholeReader {
           text(n, "by"),
           OffsetDateTime.parse(text(n, "at")),
           from(text(n, "package")),
-          entries);
+          List.of());
     } catch (java.time.DateTimeException e) {
       throw broken("source.json", "“" + text(n, "at") + "” is no time.");
     }
+  }
+
+  /** How many items a tree has; it is looked at once, whatever names it. */
+  private int looked(String tree) throws CartridgeException, IOException {
+    Integer known = looked.get(tree);
+    if (known != null) {
+      return known;
+    }
+    List<WholeSource.Entry> entries = entries(tree);
+    WholeChecks.tree(items(entries, tree), files, tree);
+    looked.put(tree, entries.size());
+    return entries.size();
+  }
+
+  private List<WholeSource.Entry> entries(String tree) throws CartridgeException, IOException {
+    List<WholeSource.Entry> entries = new ArrayList<>();
+    for (JsonNode e : json(tree)) {
+      entries.add(entry(e, tree));
+    }
+    return entries;
   }
 
   /** The package of an edition: every path of it is one, and every file is in the archive. */
@@ -180,27 +237,17 @@ public final class WholeReader {
   }
 
   /** The items of a state, each form looked at once. */
-  private List<Item> items(WholeSource.State s, String tree)
+  private List<Item> items(List<WholeSource.Entry> entries, String tree)
       throws CartridgeException, IOException {
     Map<Fingerprint, String> forms = new HashMap<>();
     List<Item> items = new ArrayList<>();
-    Set<ItemKey> keys = new LinkedHashSet<>();
-    for (WholeSource.Entry e : s.items()) {
+    for (WholeSource.Entry e : entries) {
       for (Fingerprint f : e.aspects().asMap().values()) {
         if (!forms.containsKey(f)) {
           forms.put(f, form(f));
         }
       }
       items.add(item(e, forms, tree));
-      if (!keys.add(e.key())) {
-        throw broken(tree, "Two items have the key " + e.key() + ".");
-      }
-    }
-    for (Item i : items) {
-      boolean whole = i.place().parent().map(p -> keys.contains(new ItemKey(p))).orElse(true);
-      if (!whole) {
-        throw broken(tree, "“" + i.title() + "” stands in a module that is not here.");
-      }
     }
     return items;
   }
@@ -223,6 +270,9 @@ public final class WholeReader {
     String form = new String(bytes(path), StandardCharsets.UTF_8);
     if (!Fingerprint.of(form).equals(f)) {
       throw broken(path, "This text is not what its name says.");
+    }
+    if (NUL.matcher(form).find()) {
+      throw broken(path, "This text holds NUL, which no text does.");
     }
     return form;
   }
@@ -249,8 +299,8 @@ public final class WholeReader {
         : broken(path, "It is missing from the archive.");
   }
 
-  private static CartridgeException broken(String place, String problem) {
-    return new CartridgeException(place, problem, REMEDY);
+  private static String line(JsonNode n, String name) throws CartridgeException {
+    return WholeChecks.text(text(n, name), "source.json");
   }
 
   private static String text(JsonNode n, String name) {

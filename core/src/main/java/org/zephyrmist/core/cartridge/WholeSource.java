@@ -56,6 +56,10 @@ public record WholeSource(
       items = List.copyOf(items);
     }
 
+    State with(List<Entry> all) {
+      return new State(number, note, by, at, from, all);
+    }
+
     /** A version, or the draft. */
     public State(int number, String note, String by, OffsetDateTime at, List<Entry> items) {
       this(number, note, by, at, Optional.empty(), items);

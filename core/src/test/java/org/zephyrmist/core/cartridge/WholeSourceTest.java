@@ -13,6 +13,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -108,24 +109,26 @@ class WholeSourceTest {
     List<WholeSource.State> states = new ArrayList<>();
     List<List<Item>> items = new ArrayList<>();
     int[] files = {0};
-    WholeSource s =
-        WholeReader.read(
-            file,
-            new WholeReader.Receiver() {
-              @Override
-              public FileRef file(String mediaType, InputStream in) throws IOException {
-                files[0]++;
-                byte[] all = in.readAllBytes();
-                String sha = Fingerprint.of(Fingerprint.sha256().digest(all)).hex();
-                return new FileRef(sha, "x", mediaType, all.length);
-              }
+    WholeReader.Receiver receiver =
+        new WholeReader.Receiver() {
+          @Override
+          public FileRef file(String mediaType, InputStream in) throws IOException {
+            files[0]++;
+            byte[] all = in.readAllBytes();
+            String sha = Fingerprint.of(Fingerprint.sha256().digest(all)).hex();
+            return new FileRef(sha, "x", mediaType, all.length);
+          }
 
-              @Override
-              public void state(WholeSource.State state, List<Item> all) {
-                states.add(state);
-                items.add(all);
-              }
-            });
+          @Override
+          public void state(WholeSource.State state, List<Item> all) {
+            states.add(state);
+            items.add(all);
+          }
+        };
+    WholeSource s;
+    try (WholeReader whole = WholeReader.open(file, AT.plusDays(1))) {
+      s = whole.receive(receiver);
+    }
     return new Read(s, states, items, files[0]);
   }
 
@@ -207,6 +210,90 @@ class WholeSourceTest {
             Optional.empty(),
             List.of(new WholeSource.State(1, t.note(), t.by(), t.at(), t.items().subList(1, 2))));
     refused(written(torn), "trees/1");
+  }
+
+  /** A master of one state with these items. */
+  private byte[] of(Item... items) throws IOException {
+    List<WholeSource.Entry> all =
+        Arrays.stream(items).map(i -> entry(i, AppliesTo.EVERY_SECTION)).toList();
+    WholeSource.State s = new WholeSource.State(0, "", "Teodor", AT, all);
+    return written(new WholeSource("i", "c", "t", Optional.empty(), List.of(s)));
+  }
+
+  private static Item module(String key, String in, int nth) {
+    return new Item(
+        new ItemKey(key),
+        "Week " + key,
+        new Content.Module(),
+        Timing.NONE,
+        new Place(Optional.ofNullable(in), Rank.nth(nth)),
+        Visibility.SHOWN,
+        EditRule.ADAPTABLE);
+  }
+
+  @Test
+  void aTreeThatCouldNotHaveBeenMadeHereIsRefused() throws Exception {
+    refused(of(module("a", "b", 0), module("b", "a", 0)), "trees/0");
+    refused(of(module("a", null, 3), module("b", null, 3)), "trees/0");
+    Item[] deep = new Item[300];
+    for (int i = 0; i < deep.length; i++) {
+      deep[i] = module("d" + i, i == 0 ? null : "d" + (i - 1), 0);
+    }
+    refused(of(deep), "trees/0");
+    assertThat(read(of(Arrays.copyOf(deep, 200))).items().get(0)).hasSize(200);
+    Item onPage = module("b", "a", 0);
+    refused(of(module("m", null, 0), page("<p>x</p>"), onPage), "trees/0");
+    FileRef nowhere = new FileRef("ef".repeat(32), "q.xml", "text/xml", 3);
+    Item quiz =
+        new Item(
+            new ItemKey("q"),
+            "Quiz",
+            new Content.File(nowhere),
+            Timing.NONE,
+            new Place(Optional.empty(), Rank.nth(0)),
+            Visibility.SHOWN,
+            EditRule.ADAPTABLE);
+    refused(of(quiz), "trees/0");
+  }
+
+  @Test
+  void whatNoSourceHereCouldSayIsRefusedBeforeAnythingIsReceived() throws Exception {
+    byte[] archive = written(source());
+    String root = text(archive, "source.json");
+    for (String odd :
+        List.of(
+            root.replace("\"number\":1", "\"number\":2147483647"),
+            root.replace("\"number\":1", "\"number\":0"),
+            root.replace("2026-09-01", "2031-09-01"),
+            root.replace("\"First\"", "\"Fi\\u0000rst\""),
+            root.replace("\"title\":\"Light\"", "\"title\":\"Li\\u0000ght\""),
+            root.replace("\"states\":[", "\"states\":[" + "{},".repeat(20_000)))) {
+      assertThat(odd).isNotEqualTo(root);
+      refused(with(archive, "source.json", odd), "source.json");
+    }
+    refused(of(page("<p>x</p>")), "trees/0");
+    String nul = "{\"title\":\"a\\u0000b\"}";
+    byte[] form = with(archive, "forms/", nul);
+    refused(form, "forms/");
+  }
+
+  @Test
+  void manyStatesOfOneLargeTreeAreRefused() throws Exception {
+    Item[] items = new Item[1_000];
+    for (int i = 0; i < items.length; i++) {
+      items[i] = module("k" + i, null, i);
+    }
+    byte[] archive = of(items);
+    StringBuilder states = new StringBuilder();
+    for (int n = 1; n < 900; n++) {
+      states
+          .append("{\"number\":%d,\"note\":\"\",\"by\":\"\",".formatted(n))
+          .append("\"at\":\"2026-09-01T08:00Z\",\"tree\":\"trees/0.json\"},");
+    }
+    String root = text(archive, "source.json");
+    refused(
+        with(archive, "source.json", root.replace("\"states\":[", "\"states\":[" + states)),
+        "source.json");
   }
 
   private WholeSource cartridge(String file) {

@@ -2,9 +2,9 @@ package org.zephyrmist.server.archive;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
@@ -19,14 +19,16 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.zephyrmist.core.cartridge.WholeSource;
-import org.zephyrmist.server.Settings;
+import org.zephyrmist.core.content.Titles;
+import org.zephyrmist.server.cartridge.Intakes;
+import org.zephyrmist.server.cartridge.Intakes.AsSource;
 import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.master.Masters;
 import org.zephyrmist.server.people.Events;
+import org.zephyrmist.server.people.Reach;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.web.Attachment;
-import org.zephyrmist.server.web.Uploads;
-import org.zephyrmist.server.web.Workspace;
+import org.zephyrmist.server.web.Heavy;
 
 /** Whole sources as archives. */
 @RestController
@@ -37,8 +39,8 @@ class ArchiveApi {
   private final MasterArchives wholeMasters;
   private final CartridgeArchives wholeCartridges;
   private final Archives archives;
-  private final Workspace workspace;
-  private final Settings settings;
+  private final Intakes intakes;
+  private final Reach reach;
   private final Events events;
 
   ArchiveApi(
@@ -46,19 +48,20 @@ class ArchiveApi {
       MasterArchives wholeMasters,
       CartridgeArchives wholeCartridges,
       Archives archives,
-      Workspace workspace,
-      Settings settings,
+      Intakes intakes,
+      Reach reach,
       Events events) {
     this.wholeMasters = wholeMasters;
     this.wholeCartridges = wholeCartridges;
     this.events = events;
     this.masters = masters;
     this.archives = archives;
-    this.workspace = workspace;
-    this.settings = settings;
+    this.intakes = intakes;
+    this.reach = reach;
   }
 
   /** The archive of a master, written while it is sent. */
+  @Heavy
   @GetMapping(path = "/masters/{id}/archive", produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)
   void archive(
       @PathVariable UUID id, @AuthenticationPrincipal SignedIn who, HttpServletResponse response)
@@ -68,6 +71,7 @@ class ArchiveApi {
   }
 
   /** The archive of a cartridge, written while it is sent. */
+  @Heavy
   @GetMapping(
       path = "/cartridges/{cartridge}/archive",
       produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)
@@ -87,32 +91,34 @@ class ArchiveApi {
     archives.write(whole, response.getOutputStream());
   }
 
-  /** What an archive became: a master, or a cartridge, named by its newest edition. */
-  record TakenIn(UUID master, UUID edition) {}
+  record Begun(@NotNull UUID id) {}
 
-  /** Takes an archive in as a source of its own. The body is the archive. */
+  /**
+   * Takes an archive in as a source of its own: it waits and is read as packages are, and what
+   * becomes of it stands at its intake. The body is the archive.
+   */
   @PostMapping(
       path = "/archives",
       consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE,
       produces = MediaType.APPLICATION_JSON_VALUE)
-  @ResponseStatus(HttpStatus.CREATED)
-  TakenIn take(
-      @RequestParam(defaultValue = "") String code,
+  @ResponseStatus(HttpStatus.ACCEPTED)
+  Begun take(
+      @RequestParam(defaultValue = "archive.zip") String fileName,
+      @RequestParam(defaultValue = "") @Size(max = 40) String code,
       @RequestParam(required = false) UUID program,
       HttpServletRequest request,
       @AuthenticationPrincipal SignedIn who)
       throws IOException {
-    Path here = workspace.file("archive");
-    try {
-      Uploads.receive(
-          request.getInputStream(),
-          here,
-          settings.uploadMostBytes(),
-          "archive",
-          "Raise the limit upload-most-bytes.");
-      return archives.take(here, code, Optional.ofNullable(program), who);
-    } finally {
-      Files.deleteIfExists(here);
+    if (program != null) {
+      reach.bound(Optional.of(program), who);
     }
+    String name = Titles.clean(fileName);
+    AsSource source = new AsSource(code.strip(), Optional.ofNullable(program));
+    return new Begun(
+        intakes.begin(
+            name.isEmpty() ? "archive.zip" : name,
+            request.getInputStream(),
+            Optional.of(source),
+            who));
   }
 }

@@ -73,6 +73,7 @@ class MasterArchives {
   /**
    * Keeps a master of its own, which is expected nowhere yet.
    *
+   * @param code that it is to have; empty: the archive's, with a number if that is taken
    * @param program whose it is; none: the only one of who takes it in, or the whole college
    */
   UUID take(
@@ -82,9 +83,9 @@ class MasterArchives {
       throw Refusal.bad(
           "source.json: The archive holds no draft.", "Make the archive again where it came from.");
     }
-    String name = code.isBlank() ? source.code() : code.strip();
-    if (name.isBlank() || name.length() > 40 || source.title().isBlank()) {
-      throw Refusal.bad("The master has no code or no title.", "Send its code with the archive.");
+    String name = code.isBlank() ? masters.unused(source.code().strip()) : code;
+    if (source.title().isBlank()) {
+      throw Refusal.bad("The master has no title.", "Make the archive again where it came from.");
     }
     UUID master =
         masters.takeIn(name, source.title(), reach.bound(program, who), draft.tree(), who);

@@ -31,6 +31,7 @@ import org.zephyrmist.core.calendar.Meetings;
 import org.zephyrmist.core.content.Point;
 import org.zephyrmist.server.master.Masters;
 import org.zephyrmist.server.people.SignedIn;
+import org.zephyrmist.server.web.Heavy;
 
 /** Calendars of terms, changed. */
 @RestController
@@ -195,6 +196,7 @@ class CalendarApi {
    */
   record DaysOffFound(@NotNull List<CalendarEntry.OffDay> off, int outside) {}
 
+  @Heavy
   @PostMapping("/{calendar}/file")
   DaysOffFound file(@PathVariable UUID calendar, @Valid @RequestBody DaysOffFile f) {
     try {

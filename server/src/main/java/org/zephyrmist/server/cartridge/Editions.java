@@ -31,7 +31,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Keeps packages as editions of cartridges; each file once, however many take it in. */
 @Component
-class Editions {
+class Editions implements Reading {
   private static final Logger LOG = LoggerFactory.getLogger(Editions.class);
   private static final int DEADLOCKS = 5;
   private final ExecutorService unpackers = Executors.newCachedThreadPool();
@@ -68,30 +68,17 @@ class Editions {
     unpackers.shutdownNow();
   }
 
-  /**
-   * @param knownAlready whether the very same file had been taken in before
-   */
-  record Kept(UUID edition, boolean knownAlready) {}
-
-  /** The package cannot be read; nothing of it was kept. */
-  static final class Unreadable extends RuntimeException {
-    private final CartridgeException problem;
-
-    Unreadable(CartridgeException problem) {
-      super(problem);
-      this.problem = problem;
-    }
-
-    CartridgeException problem() {
-      return problem;
-    }
+  @Override
+  public boolean reads(IntakeRecord intake) {
+    return !intake.getArchive();
   }
 
   /**
    * Two packages that share files may wait for each other; the database then ends one of them,
    * which reads again.
    */
-  Kept keep(IntakeRecord intake, Path file) {
+  @Override
+  public Kept keep(IntakeRecord intake, Path file) {
     for (int again = 0; ; again++) {
       try {
         return transaction.execute(t -> once(intake, file));
@@ -113,7 +100,9 @@ class Editions {
             .from(EDITION)
             .where(EDITION.SHA256.eq(sha256))
             .fetchOptional(EDITION.ID);
-    return known.map(e -> new Kept(e, true)).orElseGet(() -> new Kept(read(intake, file), false));
+    return known
+        .map(e -> new Kept(e, null, true))
+        .orElseGet(() -> new Kept(read(intake, file), null, false));
   }
 
   private UUID read(IntakeRecord intake, Path file) {

@@ -11,6 +11,7 @@ import java.security.MessageDigest;
 import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.jooq.DSLContext;
 import org.springframework.stereotype.Component;
@@ -46,8 +47,26 @@ public class Intakes {
     this.clock = clock;
   }
 
-  /** Receives the file; if this server dies, another reads it. */
+  /**
+   * That a file is an archive of a source.
+   *
+   * @param code that a master is to have; empty for the one in the archive
+   * @param program whose it is to be
+   */
+  public record AsSource(String code, Optional<UUID> program) {}
+
+  /** Receives a package; if this server dies, another reads it. */
   public UUID begin(String fileName, InputStream in, SignedIn who) throws IOException {
+    return begin(fileName, in, Optional.empty(), who);
+  }
+
+  /**
+   * The same.
+   *
+   * @param archive none: it is a package
+   */
+  public UUID begin(String fileName, InputStream in, Optional<AsSource> archive, SignedIn who)
+      throws IOException {
     UUID id = UUID.randomUUID();
     Path file = waiting.here(id);
     try {
@@ -57,8 +76,10 @@ public class Intakes {
               new DigestInputStream(in, digest),
               file,
               settings.uploadMostBytes(),
-              "package",
-              "Split the package, or raise the limit upload-most-bytes.");
+              archive.isPresent() ? "archive" : "package",
+              archive.isPresent()
+                  ? "Raise the limit upload-most-bytes."
+                  : "Split the package, or raise the limit upload-most-bytes.");
       byte[] sha256 = digest.digest();
       transaction.executeWithoutResult(
           t -> {
@@ -68,6 +89,9 @@ public class Intakes {
                 .set(INTAKE.SIZE, size)
                 .set(INTAKE.SHA256, sha256)
                 .set(INTAKE.PERSON_ID, who.id())
+                .set(INTAKE.ARCHIVE, archive.isPresent())
+                .set(INTAKE.CODE, archive.map(AsSource::code).orElse(""))
+                .set(INTAKE.PROGRAM_ID, archive.flatMap(AsSource::program).orElse(null))
                 .set(INTAKE.STATE, IntakeState.READING)
                 .set(INTAKE.STARTED_AT, OffsetDateTime.now(clock))
                 .execute();

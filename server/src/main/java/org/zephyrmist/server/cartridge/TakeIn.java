@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Collection;
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.Semaphore;
@@ -21,7 +22,7 @@ import org.zephyrmist.server.queue.Job;
 import org.zephyrmist.server.queue.Outcome;
 import org.zephyrmist.server.web.Outage;
 
-/** Reads packages that wait, in the background, all or nothing. */
+/** Reads packages and archives that wait, in the background, all or nothing. */
 @Component
 class TakeIn implements Job {
   static final String NAME = "take-in";
@@ -35,7 +36,7 @@ class TakeIn implements Job {
 
   private final DSLContext db;
   private final Waiting waiting;
-  private final Editions editions;
+  private final List<Reading> readings;
   private final Turns turns;
   private final Semaphore places;
   private final Clock clock;
@@ -43,7 +44,7 @@ class TakeIn implements Job {
   TakeIn(
       DSLContext db,
       Waiting waiting,
-      Editions editions,
+      List<Reading> readings,
       Turns turns,
       Settings settings,
       Clock clock) {
@@ -51,7 +52,7 @@ class TakeIn implements Job {
     this.clock = clock;
     this.db = db;
     this.waiting = waiting;
-    this.editions = editions;
+    this.readings = List.copyOf(readings);
     this.places = new Semaphore(settings.intakesAtOnce());
   }
 
@@ -129,14 +130,16 @@ class TakeIn implements Job {
   private void read(IntakeRecord intake, Path file) {
     UUID id = intake.getId();
     try {
-      Editions.Kept kept = editions.keep(intake, file);
+      Reading reading = readings.stream().filter(r -> r.reads(intake)).findFirst().orElseThrow();
+      Reading.Kept kept = reading.keep(intake, file);
       db.update(INTAKE)
           .set(INTAKE.STATE, IntakeState.DONE)
           .set(INTAKE.EDITION_ID, kept.edition())
+          .set(INTAKE.MASTER_ID, kept.master())
           .set(INTAKE.KNOWN_ALREADY, kept.knownAlready())
           .where(INTAKE.ID.eq(id))
           .execute();
-    } catch (Editions.Unreadable e) {
+    } catch (Reading.Unreadable e) {
       CartridgeException c = e.problem();
       refuse(id, c.getMessage(), c.place(), c.remedy());
     } catch (RuntimeException e) {

@@ -12,9 +12,11 @@ import java.time.Clock;
 import java.time.OffsetDateTime;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
 import org.springframework.http.HttpStatus;
@@ -132,6 +134,21 @@ public class Masters {
   public UUID takeIn(String code, String title, Optional<UUID> program, UUID tree, SignedIn who) {
     free(code);
     return keep(code, title, program, Optional.empty(), tree, "m", who);
+  }
+
+  /** A code that no master has: this one, or this one with a number. */
+  public String unused(String code) {
+    String plain = code.isBlank() ? "Archive" : code.substring(0, Math.min(code.length(), 34));
+    Set<String> taken =
+        db.select(MASTER.CODE)
+            .from(MASTER)
+            .where(MASTER.CODE.startsWith(plain))
+            .fetchSet(MASTER.CODE);
+    return IntStream.iterate(1, n -> n + 1)
+        .mapToObj(n -> n == 1 ? plain : plain + " (" + n + ")")
+        .filter(c -> !taken.contains(c))
+        .findFirst()
+        .orElseThrow();
   }
 
   private void free(String code) {

@@ -25,6 +25,7 @@ import org.zephyrmist.server.db.tables.records.MasterRecord;
 import org.zephyrmist.server.people.Events;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.web.Attachment;
+import org.zephyrmist.server.web.Heavy;
 
 /** Packages of a master: what they would lose, and the packages themselves. */
 @RestController
@@ -92,6 +93,7 @@ class PackageApi {
   }
 
   /** Written while it is sent. */
+  @Heavy
   @GetMapping(produces = MediaType.APPLICATION_OCTET_STREAM_VALUE)
   void write(
       @PathVariable UUID id,

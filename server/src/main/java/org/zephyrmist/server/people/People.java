@@ -37,6 +37,11 @@ public class People implements UserDetailsService {
         .orElseThrow(() -> new UsernameNotFoundException("No such person"));
   }
 
+  /** Somebody for whom work goes on when the call has ended. */
+  public SignedIn get(UUID id) {
+    return signedIn(db.selectFrom(PERSON).where(PERSON.ID.eq(id)).fetchSingle());
+  }
+
   static SignedIn signedIn(PersonRecord r) {
     return new SignedIn(
         r.getId(),

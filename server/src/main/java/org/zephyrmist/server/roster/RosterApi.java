@@ -40,6 +40,7 @@ import org.zephyrmist.server.people.Role;
 import org.zephyrmist.server.people.SignedIn;
 import org.zephyrmist.server.platform.PlatformException;
 import org.zephyrmist.server.platform.Platforms;
+import org.zephyrmist.server.web.Heavy;
 import org.zephyrmist.server.web.Refusal;
 import org.zephyrmist.server.web.Uploads;
 import org.zephyrmist.server.web.Workspace;
@@ -182,6 +183,7 @@ class RosterApi {
   record Take(Boolean despite) {}
 
   /** The body is a ZIP of OneRoster CSV files. It is looked at; nothing is taken in yet. */
+  @Heavy
   @PostMapping(path = "/roster", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
   @PreAuthorize("hasAnyRole('COORDINATOR', 'ADMINISTRATOR')")
   RosterLook look(HttpServletRequest request, @AuthenticationPrincipal SignedIn who)
