@@ -179,10 +179,6 @@
           </button>
         {/each}
         <span class="more">
-          <a class="link" href="/coverage/checks">Ready for the first day?</a>
-          {#if session.me?.role !== 'DESIGNER' && session.terms.length > 1}
-            <a class="link" href="/coverage/next-term">The next term</a>
-          {/if}
           {#if text || course || campus || instructor}
             <KeepSet what={() => ({ filter })} words="Keep as a set" told={(s) => (said = s)} />
           {/if}
@@ -199,7 +195,7 @@
             : ''}<a class="link fig" href="/sections/{s.id}">{s.code}</a>{/each}{coverage.unread
           .length > 5
           ? ` and ${coverage.unread.length - 5} more`
-          : ''}. <a class="link" href="/coverage/checks">See why</a>
+          : ''}. <a class="link" href="/checks">See why</a>
       </p>
     {/if}
     {#if coverage && !coverage.masters.some((m) => m.versions.length)}

@@ -12,23 +12,32 @@
   let list = $state.raw<Schemas['DeliverySummary'][] | null>(null);
   let trouble = $state.raw<unknown>(null);
   keyList.of = [];
+  let words = $derived(place.get('find'));
 
   $effect(() => {
+    const text = words;
+    let stopped = false;
     let timer: ReturnType<typeof setTimeout>;
     const look = async () => {
       try {
-        list = await got(api.GET('/api/deliveries', { params: { query: {} } }));
+        const found = await got(api.GET('/api/deliveries', { params: { query: { text } } }));
+        if (stopped) return;
+        list = found;
         trouble = null;
       } catch (e) {
         trouble = e;
       }
+      if (stopped) return;
       timer = setTimeout(
         look,
         list?.some((d) => d.state === 'RUNNING' || d.state === 'PLANNING') ? 1500 : 8000,
       );
     };
     void look();
-    return () => clearTimeout(timer);
+    return () => {
+      stopped = true;
+      clearTimeout(timer);
+    };
   });
 
   const all = (d: Schemas['DeliverySummary']) => Object.values(d.lines).reduce((a, b) => a + b, 0);
@@ -66,7 +75,19 @@
     {:else}{many(list.length, 'delivery', 'deliveries')}{/if}
   </h1>
   <Trouble of={trouble} />
-  {#if list && !list.length}
+  {#if list?.length || words}
+    <input
+      class="entry find"
+      type="search"
+      placeholder="Find: name, master, person, section, day"
+      aria-label="Find a delivery"
+      value={words}
+      oninput={(e) => place.set({ find: e.currentTarget.value })}
+    />
+  {/if}
+  {#if list && !list.length && words}
+    <p class="quiet none">No delivery has all of these words.</p>
+  {:else if list && !list.length}
     <p class="quiet none">
       Nothing was delivered yet. Take sections in hand under <a class="link" href="/coverage"
         >Coverage</a
@@ -79,7 +100,8 @@
       <li>
         <a href="/deliveries/{d.id}" class="l" class:need={d.confirmedAt && d.lines.NEEDS_PERSON}>
           <span class="cut"
-            >{#if d.edit}{d.takesBack ? 'Taken back: ' : ''}{d.edit}{:else}<b class="fig"
+            >{#if d.name}<b>{d.name}</b> ·
+            {/if}{#if d.edit}{d.takesBack ? 'Taken back: ' : ''}{d.edit}{:else}<b class="fig"
                 >{d.masterCode}</b
               >
               {d.takesBack ? 'taken back: ' : ''}{d.order
@@ -142,5 +164,9 @@
   }
   .none {
     padding: 20px 0;
+  }
+  .find {
+    width: 340px;
+    margin-top: 8px;
   }
 </style>

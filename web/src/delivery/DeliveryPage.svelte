@@ -80,7 +80,14 @@
       changed={() => void look()}
     />
   {:else}
-    <RunView {detail} {trouble} stop={() => act('stop')} goOn={() => act('go-on')} {takeBack} />
+    <RunView
+      {detail}
+      {trouble}
+      stop={() => act('stop')}
+      goOn={() => act('go-on')}
+      {takeBack}
+      changed={() => void look()}
+    />
   {/if}
 {:else}
   <div class="wait">

@@ -99,7 +99,7 @@
   {#if !hand.size}
     <p class="quiet">
       Take sections in hand first, under <a class="link" href="/coverage">Coverage</a> or
-      <a class="link" href="/coverage/checks">Checks</a>.
+      <a class="link" href="/checks">Checks</a>.
     </p>
   {/if}
   <div class="say">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Called from './Called.svelte';
   import Arrival from '../tool/Arrival.svelte';
   import { api, got, type Schemas, type StepKind } from '../api/client';
   import Act from '../frame/Act.svelte';
@@ -130,6 +131,7 @@
       </span>
     </div>
     {#if !d.takesBack && !d.edit}<Arrival delivery={d.id} />{/if}
+    <Called delivery={d} {changed} />
     <Together {detail} />
     {#if !planned && !plan}
       <p class="quiet" role="status">

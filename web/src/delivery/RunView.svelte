@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Called from './Called.svelte';
   import type { LineState, Schemas } from '../api/client';
   import Act from '../frame/Act.svelte';
   import HandFrame from '../frame/HandFrame.svelte';
@@ -23,6 +24,7 @@
     stop,
     goOn,
     takeBack,
+    changed,
   }: {
     detail: Schemas['DeliveryDetail'];
     trouble: unknown;
@@ -30,6 +32,7 @@
     goOn: () => void;
     /** In all sections, or in these. */
     takeBack: (sections?: string[]) => void;
+    changed: () => void;
   } = $props();
   type Line = Schemas['DeliveryLine'];
   keyList.of = [];
@@ -141,6 +144,7 @@
       {/if}
     </span>
   </div>
+  <Called delivery={d} {changed} />
   <Together {detail} />
   <div
     class="bar"

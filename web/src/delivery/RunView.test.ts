@@ -50,6 +50,7 @@ function shown(state: DeliveryState, lines: Line[]) {
     trouble: null,
     stop,
     goOn,
+    changed: vi.fn(),
     takeBack,
   });
   return { stop, goOn, takeBack };

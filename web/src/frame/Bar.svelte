@@ -15,6 +15,7 @@
     ['Deliveries', '/deliveries'],
     ['Tools', '/tools'],
     ['Calendar', '/calendar'],
+    ['Checks', '/checks'],
     ['Hand-overs', '/hand-overs'],
   ] as const;
   let running = $state.raw<Schemas['DeliverySummary'][]>([]);
@@ -50,6 +51,18 @@
       }
     return { done, all };
   });
+
+  const NEXT = 'next';
+  let nextTerm = $derived(session.me?.role !== 'DESIGNER' && session.terms.length > 1);
+
+  /** The last line is no term: it leads to the next one. */
+  function chosen(terms: HTMLSelectElement) {
+    if (terms.value !== NEXT) session.choose(terms.value);
+    else {
+      terms.value = session.term?.id ?? '';
+      place.go('/next-term');
+    }
+  }
 
   function theme() {
     dark = document.documentElement.classList.toggle('dark');
@@ -89,11 +102,13 @@
         class="entry term"
         aria-label="Term"
         value={session.term.id}
-        onchange={(e) => session.choose(e.currentTarget.value)}
+        onchange={(e) => chosen(e.currentTarget)}
       >
         {#each session.terms as t (t.id)}
           <option value={t.id}>{t.title}{t.week ? ` · week ${t.week} of ${t.weeks}` : ''}</option>
         {/each}
+        {#if nextTerm}<hr />
+          <option value={NEXT}>Bring one term into another …</option>{/if}
       </select>
     {/if}
     <Search />

@@ -84,7 +84,7 @@ class ChecksTest {
   }
 
   private static void readAgain() {
-    page.navigate(Walk.ADDRESS + "/coverage/checks");
+    page.navigate(Walk.ADDRESS + "/checks");
     walk.button("Read shells again").click();
   }
 
@@ -110,7 +110,7 @@ class ChecksTest {
   @Test
   @Order(2)
   void aFindingThatIsRightAsItIsIsGoneWithItsReasonKept() {
-    page.navigate(Walk.ADDRESS + "/coverage/checks");
+    page.navigate(Walk.ADDRESS + "/checks");
     button("^No front page").click();
     walk.button("Right as it is here …").click();
     page.getByLabel("Why it is right as it is").fill("The platform has one of its own");

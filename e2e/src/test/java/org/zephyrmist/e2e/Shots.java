@@ -107,7 +107,7 @@ class Shots {
       page.getByText("sections in hand").first().waitFor();
       shot("calendar");
       page.evaluate("sessionStorage.removeItem('hand')");
-      go("/coverage/checks");
+      go("/checks");
       page.getByLabel("Term").selectOption(new SelectOption().setIndex(0)); // the next one
       page.getByRole(
               AriaRole.BUTTON,

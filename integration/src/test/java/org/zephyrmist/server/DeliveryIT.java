@@ -6,6 +6,9 @@ import static org.zephyrmist.server.db.Tables.DELIVERY_LINE;
 import static org.zephyrmist.server.db.Tables.DELIVERY_STEP;
 import static org.zephyrmist.server.db.Tables.HOLDING;
 
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -327,5 +330,63 @@ class DeliveryIT extends ServerIT {
       assertThat(line.path(side).path("posts").asInt()).isEqualTo(1);
       assertThat(line.path(side).path("work").asInt()).isZero();
     }
+  }
+
+  @Test
+  void aPlanIsThrownAwayAndADeliveryIsNot() throws Exception {
+    List<UUID> to = sections("lgt-dza1", "lgt-dza2");
+    String master = master("DZA");
+    String plan = plan(master, 1, to);
+    assertThat(coordinator.delete("/api/deliveries/" + plan).status()).isEqualTo(200);
+    assertThat(coordinator.get("/api/deliveries/" + plan).status()).isEqualTo(404);
+    assertThat(coordinator.delete("/api/deliveries/" + plan).status()).isEqualTo(404);
+    String begun = begin(master, to);
+    assertThat(coordinator.delete("/api/deliveries/" + begun).status())
+        .as("while it is planned")
+        .isEqualTo(200);
+    String other = plan(master, 1, to);
+    confirm(other);
+    assertThat(coordinator.delete("/api/deliveries/" + other).status()).isEqualTo(409);
+    assertThat(Practice.titles("lgt-dza1")).contains("Checklist");
+    String later = plan(master, 1, to);
+    assertThat(coordinator.post("/api/masters/" + master + "/retire", "").status()).isEqualTo(204);
+    assertThat(coordinator.post("/api/deliveries/" + later + "/confirm", "").json().toString())
+        .contains("DZA is retired");
+  }
+
+  private String begin(String master, List<UUID> to) {
+    String body = "{\"version\":\"%s\",\"sections\":[\"%s\"]}";
+    return coordinator
+        .post("/api/deliveries", body.formatted(version(master, 1), to.get(0)))
+        .json()
+        .path("id")
+        .asString();
+  }
+
+  @Test
+  void deliveriesAreFoundByTheirNamesMastersPeopleSectionsAndDays() throws Exception {
+    List<UUID> to = sections("lgt-dzb1");
+    String plan = plan(master("DZB"), 1, to);
+    String named = "/api/deliveries/" + plan + "/name";
+    assertThat(coordinator.put(named, "{\"name\":\" Before  opening night \"}").status())
+        .isEqualTo(200);
+    String code =
+        db.fetchSingle("select code from section where id = ?", to.get(0)).get(0, String.class);
+    for (String text : List.of("opening NIGHT", "dzb", code, "night DZB " + LocalDate.now())) {
+      assertThat(found(text)).as(text).containsExactly("Before opening night");
+    }
+    assertThat(found("opening night nowhere")).isEmpty();
+    assertThat(found("100%")).isEmpty();
+    coordinator.put(named, "{\"name\":\"\"}");
+    assertThat(found("opening night")).isEmpty();
+  }
+
+  private List<String> found(String text) {
+    return coordinator
+        .get("/api/deliveries?text=" + URLEncoder.encode(text, StandardCharsets.UTF_8))
+        .json()
+        .valueStream()
+        .map(d -> d.path("name").asString())
+        .toList();
   }
 }

@@ -436,6 +436,7 @@ class MatrixIT extends ServerIT {
       case "PUT /api/deliveries/{id}/lines/{line}/steps/{key}/decision" ->
           "{\"take\":\"VERSION\",\"everywhere\":false}";
       case "POST /api/deliveries/{id}/take-back" -> "{}";
+      case "PUT /api/deliveries/{id}/name" -> "{\"name\":\"Named\"}";
       case "POST /api/coverage/masters/{id}/items/{key}/accept" -> "{" + sections + "}";
       case "POST /api/masters/{id}/draft/items/{key}/from-section" ->
           "{\"section\":\"" + values.get("sections") + "\",\"aspects\":[\"WORDING\"]}";

@@ -46,6 +46,6 @@ class CheckChoices {
         .execute();
     String how =
         choice.looked() ? choice.weight().name().toLowerCase().replace('_', ' ') : "not looked at";
-    events.add(who.id(), "set the check", check.title("…"), how, "/coverage/checks");
+    events.add(who.id(), "set the check", check.title("…"), how, "/checks");
   }
 }

@@ -108,10 +108,6 @@ class FindingWords {
             .fetchOptional(FINDING.TITLE)
             .orElse("");
     events.add(
-        who.id(),
-        what,
-        check.title(title),
-        n == 1 ? "1 section" : n + " sections",
-        "/coverage/checks");
+        who.id(), what, check.title(title), n == 1 ? "1 section" : n + " sections", "/checks");
   }
 }

@@ -69,7 +69,7 @@ public class Openings implements Job {
     String when =
         days.opens().map(d -> "from " + d).orElse("at once")
             + days.closes().map(d -> " until " + d).orElse("");
-    events.add(who.id(), "had shells opened", n + " sections", when, "/coverage/checks");
+    events.add(who.id(), "had shells opened", n + " sections", when, "/checks");
     return n;
   }
 

@@ -241,10 +241,7 @@ public class Deliveries {
             .fetchOptional()
             .orElseThrow(() -> Refusal.notFound("version"));
     if (master.value2() != null) {
-      throw new Refusal(
-          HttpStatus.CONFLICT,
-          master.value1() + " is retired: nobody receives it any more.",
-          "Bring it back into use first, on its own page.");
+      retired(master.value1());
     }
     List<UUID> reached =
         db.select(SECTION.ID)
@@ -278,6 +275,28 @@ public class Deliveries {
         .and(reach.masters(who))
         .fetchOptional(r -> r.into(DELIVERY))
         .orElseThrow(() -> Refusal.notFound("delivery"));
+  }
+
+  /** A plan that was made before its master was retired is not carried out any more. */
+  void inUse(DeliveryRecord d) {
+    if (d.getTakesBack() != null || d.getEdit() != null) {
+      return;
+    }
+    db.select(MASTER.CODE)
+        .from(VERSION)
+        .join(MASTER)
+        .on(MASTER.ID.eq(VERSION.MASTER_ID))
+        .where(VERSION.ID.eq(d.getVersionId()))
+        .and(MASTER.RETIRED_AT.isNotNull())
+        .fetchOptional(MASTER.CODE)
+        .ifPresent(Deliveries::retired);
+  }
+
+  private static void retired(String code) {
+    throw new Refusal(
+        HttpStatus.CONFLICT,
+        code + " is retired: nobody receives it any more.",
+        "Bring it back into use first, on its own page.");
   }
 
   /** A delivery this person may act on: every section of it is within reach. */

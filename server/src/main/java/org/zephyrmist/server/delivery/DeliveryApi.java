@@ -155,11 +155,13 @@ class DeliveryApi {
 
   record Count(int sections) {}
 
+  /** The newest first, of those in which all words of the text are found. */
   @GetMapping
   List<DeliveryViews.DeliverySummary> list(
+      @RequestParam(defaultValue = "") @Size(max = 200) String text,
       @RequestParam(defaultValue = "100") @Min(1) @Max(500) int most,
       @AuthenticationPrincipal SignedIn who) {
-    return views.list(who, most);
+    return views.list(who, text, most);
   }
 
   /** Deliveries that move right now. */

@@ -20,6 +20,7 @@ import java.util.UUID;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.JSONB;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Component;
 import org.zephyrmist.core.delivery.Choices;
 import org.zephyrmist.core.delivery.DeliveryState;
@@ -76,6 +77,7 @@ class DeliveryViews {
       @NotNull String masterTitle,
       @NotNull UUID version,
       int number,
+      @NotNull String name,
       @NotNull DeliveryState state,
       @NotNull Choices.Clash clash,
       @NotNull Choices.Twin twin,
@@ -165,8 +167,33 @@ class DeliveryViews {
       @NotNull MailTold mail,
       @NotNull List<DeliveryLine> lines) {}
 
-  List<DeliverySummary> list(SignedIn who, int most) {
-    return summaries(reach.masters(who), most);
+  /**
+   * @param text each word of it is in the name, the master, who made it, a section or the day
+   */
+  List<DeliverySummary> list(SignedIn who, String text, int most) {
+    Condition which = reach.masters(who);
+    for (String word : text.strip().split("\\s+")) {
+      which = which.and(word.isEmpty() ? DSL.noCondition() : names(word, who));
+    }
+    return summaries(which, most);
+  }
+
+  private Condition names(String word, SignedIn who) {
+    return DELIVERY
+        .NAME
+        .containsIgnoreCase(word)
+        .or(MASTER.CODE.containsIgnoreCase(word))
+        .or(MASTER.TITLE.containsIgnoreCase(word))
+        .or(PERSON.as("made").NAME.containsIgnoreCase(word))
+        .or(DSL.field("to_char({0}, 'YYYY-MM-DD')", String.class, DELIVERY.MADE_AT).eq(word))
+        .or(
+            DELIVERY.ID.in(
+                db.select(DELIVERY_LINE.DELIVERY_ID)
+                    .from(DELIVERY_LINE)
+                    .join(SECTION)
+                    .on(SECTION.ID.eq(DELIVERY_LINE.SECTION_ID))
+                    .where(SECTION.CODE.containsIgnoreCase(word))
+                    .and(reach.sections(who))));
   }
 
   List<DeliverySummary> running(SignedIn who) {
@@ -202,6 +229,7 @@ class DeliveryViews {
                         r.get(MASTER.TITLE),
                         r.get(DELIVERY.VERSION_ID),
                         r.get(VERSION.NUMBER),
+                        r.get(DELIVERY.NAME),
                         r.get(DELIVERY.STATE),
                         r.get(DELIVERY.CLASH),
                         r.get(DELIVERY.TWIN),
@@ -227,7 +255,7 @@ class DeliveryViews {
                         new EnumMap<>(LineState.class)));
     Map<UUID, DeliverySummary> byId = new HashMap<>();
     all.forEach(s -> byId.put(s.id(), s));
-    var n = org.jooq.impl.DSL.count();
+    var n = DSL.count();
     db.select(DELIVERY_LINE.DELIVERY_ID, DELIVERY_LINE.STATE, n)
         .from(DELIVERY_LINE)
         .where(DELIVERY_LINE.DELIVERY_ID.in(byId.keySet()))

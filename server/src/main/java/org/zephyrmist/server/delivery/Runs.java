@@ -115,6 +115,7 @@ public class Runs {
   private void confirmOne(
       UUID id, Optional<OffsetDateTime> at, Tell tell, String note, SignedIn who) {
     DeliveryRecord d = deliveries.own(id, who);
+    deliveries.inUse(d);
     int changed =
         db.update(DELIVERY)
             .set(DELIVERY.STATE, at.isPresent() ? DeliveryState.SCHEDULED : DeliveryState.RUNNING)

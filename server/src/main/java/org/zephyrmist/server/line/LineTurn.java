@@ -1,6 +1,7 @@
 package org.zephyrmist.server.line;
 
 import java.time.Duration;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Consumer;
 import org.slf4j.Logger;
@@ -32,7 +33,11 @@ class LineTurn {
   }
 
   Outcome take(UUID id, Consumer<Line> work) {
-    Line known = lines.get(id);
+    Optional<Line> found = lines.find(id);
+    if (found.isEmpty()) {
+      return Outcome.ENDED; // its plan was thrown away
+    }
+    Line known = found.get();
     if (known.state() == LineState.STOPPED || known.state() == LineState.DONE) {
       return Outcome.ENDED;
     }
@@ -52,7 +57,7 @@ class LineTurn {
     if (!lines.claim(known, token)) {
       return Outcome.NOT_NOW;
     }
-    Line line = lines.get(known.id());
+    Line line = lines.find(known.id()).orElse(known);
     try {
       if (!line.token().filter(token::equals).isPresent()) {
         throw new Lines.TakenOver();

@@ -42,6 +42,11 @@ class Lines {
   }
 
   Line get(UUID line) {
+    return find(line).orElseThrow(() -> new IllegalStateException("No line " + line));
+  }
+
+  /** None if its plan was thrown away. */
+  Optional<Line> find(UUID line) {
     return db.select(DELIVERY_LINE.fields())
         .select(DELIVERY.fields())
         .select(SECTION.BUSY_TOKEN)
@@ -51,7 +56,7 @@ class Lines {
         .join(SECTION)
         .on(SECTION.ID.eq(DELIVERY_LINE.SECTION_ID))
         .where(DELIVERY_LINE.ID.eq(line))
-        .fetchSingle(
+        .fetchOptional(
             r ->
                 line(
                     r.into(DELIVERY_LINE),

@@ -48,7 +48,9 @@ class LookIfEmpty implements Job {
 
   @Override
   public Outcome run(UUID id) {
-    return lines.get(id).state() == LineState.NOT_YET ? turn.take(id, this::look) : Outcome.ENDED;
+    return lines.find(id).filter(l -> l.state() == LineState.NOT_YET).isPresent()
+        ? turn.take(id, this::look)
+        : Outcome.ENDED;
   }
 
   private void look(Line line) {

@@ -115,7 +115,7 @@ class BringForward {
         "planned the next term for",
         bySection.size() + " sections",
         made.size() + (made.size() == 1 ? " order" : " orders"),
-        "/coverage/next-term");
+        "/next-term");
     return made;
   }
 
