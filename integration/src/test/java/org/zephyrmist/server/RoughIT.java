@@ -10,12 +10,15 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -203,6 +206,19 @@ class RoughIT extends ServerIT {
       } catch (java.net.SocketException closedAtOnce) {
         assertThat(line).isNotBlank();
       }
+    }
+  }
+
+  @Test
+  void everyPageOfTheInterfaceHasAnAddressThatCanBeOpened() throws Exception {
+    String routes = Files.readString(Path.of("..", "web", "src", "routes.ts"));
+    List<String> pages =
+        Pattern.compile("at: '(/[^']+)'").matcher(routes).results().map(r -> r.group(1)).toList();
+    assertThat(pages).contains("/checks", "/deliveries/");
+    for (String at : pages) {
+      HttpResponse<String> r = plain(at(at));
+      assertThat(r.statusCode()).as(at).isEqualTo(200);
+      assertThat(r.headers().firstValue("Content-Type").orElse("")).as(at).contains("text/html");
     }
   }
 

@@ -19,6 +19,8 @@ class Pages {
     "/tools/**",
     "/hand-overs/**",
     "/calendar/**",
+    "/checks",
+    "/next-term",
     "/api-description",
     "/sign-in"
   })
