@@ -10,6 +10,7 @@ import org.zephyrmist.core.content.Item;
 import org.zephyrmist.core.content.ItemKey;
 import org.zephyrmist.core.content.Kind;
 import org.zephyrmist.core.content.Place;
+import org.zephyrmist.core.content.Rank;
 import org.zephyrmist.core.content.Wording;
 
 /**
@@ -21,7 +22,7 @@ final class WholeChecks {
   static final int MOST_ITEMS = 50_000;
   static final int MOST_ITEMS_OF_ALL = 500_000;
   static final int HIGHEST_NUMBER = 9_999;
-  private static final int MOST_LETTERS = 500;
+  private static final int MOST_LETTERS = 2_000;
   private static final int MOST_DEPTH = Limits.DEFAULT.depth();
   private static final String REMEDY = "Make the archive again where it came from.";
 
@@ -96,8 +97,9 @@ final class WholeChecks {
     }
     Set<Place> places = new HashSet<>();
     for (Item i : items) {
-      if (!places.add(i.place())) {
-        throw broken(at, "“" + i.title() + "” stands at the place of another item.");
+      if (!Rank.is(i.place().rank()) || !places.add(i.place())) {
+        throw broken(
+            at, "“" + i.title() + "” stands at no place, or at the place of another item.");
       }
       depth(i, by, at);
     }

@@ -1,14 +1,23 @@
 package org.zephyrmist.core.content;
 
+import java.util.regex.Pattern;
+
 /**
  * Order by text: a rank can always be found between two others, so moving or adding an item never
  * touches its siblings. A rank is a fraction in base 36 without trailing zeros.
  */
 public final class Rank {
   private static final String DIGITS = "0123456789abcdefghijklmnopqrstuvwxyz";
+  private static final Pattern RANK = Pattern.compile("[0-9a-z]*[1-9a-z]");
+  private static final int MOST = 1_000;
   private static final int BASE = DIGITS.length();
 
   private Rank() {}
+
+  /** Whether a text is one: there is always room before and after it. */
+  public static boolean is(String text) {
+    return text.length() <= MOST && RANK.matcher(text).matches();
+  }
 
   /** The n-th of evenly spaced ranks, n from 0, for writing a whole list at once (up to 36^5/8). */
   public static String nth(int n) {

@@ -235,6 +235,10 @@ class WholeSourceTest {
   void aTreeThatCouldNotHaveBeenMadeHereIsRefused() throws Exception {
     refused(of(module("a", "b", 0), module("b", "a", 0)), "trees/0");
     refused(of(module("a", null, 3), module("b", null, 3)), "trees/0");
+    for (String rank : List.of("", "a0", "A", "-", "z".repeat(1_001))) {
+      Item odd = module("a", null, 0).withPlace(new Place(Optional.empty(), rank));
+      refused(of(odd), "trees/0");
+    }
     Item[] deep = new Item[300];
     for (int i = 0; i < deep.length; i++) {
       deep[i] = module("d" + i, i == 0 ? null : "d" + (i - 1), 0);
