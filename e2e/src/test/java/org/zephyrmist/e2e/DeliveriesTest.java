@@ -231,4 +231,23 @@ class DeliveriesTest {
     assertThat(page.getByText("Taken back: LGT 110 Stage Lighting").first()).isVisible();
     assertThat(page.getByText("rosalind@larkmoor.example").first()).isVisible();
   }
+
+  @Test
+  @Order(10)
+  void aPlanIsNamedFoundAndThrownAway() {
+    order("110-01", 2, 1);
+    walk.button("See the plan").click();
+    page.getByLabel("Name of this delivery").fill("Before opening night");
+    page.keyboard().press("Tab");
+    page.navigate(Walk.ADDRESS + "/deliveries");
+    page.getByLabel("Find a delivery").fill("opening 110-01");
+    assertThat(page.getByRole(AriaRole.LISTITEM)).hasCount(1);
+    WholePathTest.accessible(page, "deliveries found");
+    page.getByText("Before opening night").click();
+    walk.button("Throw this plan away").click();
+    walk.button("Yes, throw this plan away").click();
+    assertThat(walk.heading("deliver")).isVisible();
+    page.getByLabel("Find a delivery").fill("opening");
+    assertThat(page.getByText("No delivery has all of these words.")).isVisible();
+  }
 }

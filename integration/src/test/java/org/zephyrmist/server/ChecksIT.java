@@ -290,16 +290,16 @@ class ChecksIT extends ServerIT {
 
   @Test
   void whatTwoMastersEachBroughtIsChangedTwice() throws Exception {
-    List<UUID> to = sections("lgt-kch1");
+    List<UUID> to = sections("lgt-kcx1");
     deliver(master("KCH1"), 1, to);
     deliver(master("KCH2"), 1, to);
     String edit = "{\"what\":\"REPLACE\",\"sections\":%s,\"find\":\"%s\",\"put\":\"%s\"}";
-    List<String> before = Practice.titles("lgt-kch1");
+    List<String> before = Practice.titles("lgt-kcx1");
     assertThat(before).filteredOn("Checklist"::equals).hasSize(2);
     edited(edit.formatted(quoted(to), "Checklist", "Walk round"));
-    assertThat(Practice.titles("lgt-kch1")).doesNotContain("Checklist");
+    assertThat(Practice.titles("lgt-kcx1")).doesNotContain("Checklist");
     edited(edit.formatted(quoted(to), "Walk round", "Checklist"));
-    assertThat(Practice.titles("lgt-kch1")).isEqualTo(before);
+    assertThat(Practice.titles("lgt-kcx1")).isEqualTo(before);
   }
 
   private void edited(String body) {
